@@ -1,0 +1,51 @@
+/** The borders of docs/architecture.md, as rules. @type {import('dependency-cruiser').IConfiguration} */
+module.exports = {
+  forbidden: [
+    { name: 'no-cycles', severity: 'error', from: {}, to: { circular: true } },
+    {
+      name: 'core-is-pure',
+      comment: 'The core imports only itself and libraries that need neither browser nor Node.',
+      severity: 'error',
+      from: { path: '^src/lib/core/', pathNot: '\\.test\\.ts$' },
+      to: {
+        pathNot: [
+          '^src/lib/core/',
+          '^node_modules/(zod|feedsmith|hast|hast-util-|unist-util-|@types/hast|liquidjs|uuid|htmlparser2|sanitize-html|@types/sanitize-html)'
+        ]
+      }
+    },
+    {
+      name: 'server-stays-on-the-server',
+      severity: 'error',
+      from: {
+        path: '^src/',
+        pathNot: ['^src/lib/server/', '^src/hooks\\.server\\.ts$', '\\+(server|page\\.server|layout\\.server)\\.ts$']
+      },
+      to: { path: '^src/lib/server/' }
+    },
+    {
+      name: 'places-know-no-screens',
+      severity: 'error',
+      from: { path: '^src/lib/(places|data|workers)/' },
+      to: { path: ['^src/lib/ui/', '^src/routes/', '\\.svelte$'] }
+    },
+    {
+      name: 'hosts-are-a-world-of-their-own',
+      severity: 'error',
+      from: { path: '^hosts/' },
+      to: { path: '^(src|tests)/' }
+    },
+    {
+      name: 'the-application-does-not-know-the-hosts',
+      severity: 'error',
+      from: { path: '^src/' },
+      to: { path: '^hosts/' }
+    }
+  ],
+  options: {
+    doNotFollow: { path: 'node_modules' },
+    tsConfig: { fileName: 'tsconfig.json' },
+    tsPreCompilationDeps: true,
+    enhancedResolveOptions: { exportsFields: ['exports'], conditionNames: ['import', 'svelte', 'types', 'default'], extensions: ['.ts', '.tsx', '.js', '.mjs', '.svelte'] }
+  }
+};

@@ -1,0 +1,6 @@
+/** Starts the rehearsal hosts alone: `node --import tsx bin/hosts.ts [port]`. */
+import { resolve } from 'node:path';
+import { startHosts } from '../hosts/serve.ts';
+
+const hosts = await startHosts({ port: Number(process.argv[2] ?? 0), folder: resolve('.world') });
+console.log(`The rehearsal hosts are at ${hosts.origin}`);

@@ -1,0 +1,36 @@
+import { create } from 'xmlbuilder2';
+import type { World } from '../context.ts';
+import type { Post } from '../world/world.ts';
+import { BLOG_NAME, contentHtml, list, text } from './pages.ts';
+
+export function blogFeed(world: World, posts: Post[]): string {
+  const self = `${world.blogUrl}feed.xml`;
+  return create({
+    feed: {
+      '@xmlns': 'http://www.w3.org/2005/Atom',
+      id: world.blogUrl,
+      title: BLOG_NAME,
+      updated: new Date(Math.max(0, ...posts.map((p) => p.updated))).toISOString(),
+      author: { name: 'Isolde Wrenfold' },
+      link: [
+        { '@rel': 'self', '@href': self },
+        { '@rel': 'alternate', '@type': 'text/html', '@href': world.blogUrl }
+      ],
+      entry: posts.map((post) => ({
+        id: `${world.blogUrl}posts/${post.slug}`,
+        title: text(post, 'name'),
+        link: {
+          '@rel': 'alternate',
+          '@type': 'text/html',
+          '@href': `${world.blogUrl}posts/${post.slug}`
+        },
+        published: new Date(world.publishedAt(post)).toISOString(),
+        updated: new Date(post.updated).toISOString(),
+        author: { name: text(post, 'author') || 'Isolde Wrenfold' },
+        category: list(post, 'category').map((term) => ({ '@term': term })),
+        summary: text(post, 'summary'),
+        content: { '@type': 'html', '#': contentHtml(post) }
+      }))
+    }
+  }).end({ prettyPrint: true });
+}

@@ -1,0 +1,83 @@
+import type { Store } from './state.ts';
+import { worldVideosAt, type Post, type Video } from './world/world.ts';
+
+/** What both hosts need to know of the world they are in. */
+export class World {
+  #videos: { began: number; list: Video[] } | null = null;
+
+  constructor(
+    readonly store: Store,
+    readonly origin: string
+  ) {}
+
+  get channelUrl(): string {
+    return `${this.origin}/channel/`;
+  }
+  get blogUrl(): string {
+    return `${this.origin}/blog/`;
+  }
+
+  now(): number {
+    return this.store.now();
+  }
+
+  #all(): Video[] {
+    const { began, titles } = this.store.state;
+    if (this.#videos?.began !== began)
+      this.#videos = { began, list: worldVideosAt(began, this.blogUrl) };
+    return this.#videos.list.map((video) => {
+      const given = titles[video.id];
+      return given ? { ...video, title: given.title, updated: given.at } : video;
+    });
+  }
+
+  /** What the channel lists: public uploads, newest first, and premieres that are announced. */
+  listed(): Video[] {
+    return this.#all()
+      .filter((video) => video.visibility === 'public')
+      .sort((a, b) => b.published - a.published);
+  }
+
+  /** An upload that whoever has its address may see. */
+  reachable(id: string): Video | undefined {
+    return this.#all().find((video) => video.id === id && video.visibility !== 'private');
+  }
+
+  isOut(video: Video): boolean {
+    return video.published <= this.now();
+  }
+
+  /** Views so far: quick at first, then slower, different for each upload and always the same. */
+  views(video: Video): number {
+    const days = (this.now() - video.published) / 86_400_000;
+    if (days <= 0) return 0;
+    let seed = 0;
+    for (const char of video.id) seed = (seed * 31 + char.charCodeAt(0)) % 997;
+    return Math.round((40 + seed) * Math.log2(1 + days * 3));
+  }
+
+  posts(): readonly Post[] {
+    return this.store.state.posts;
+  }
+
+  isPublic(post: Post): boolean {
+    return (
+      !post.deleted &&
+      post.status === 'published' &&
+      post.visibility === 'public' &&
+      this.publishedAt(post) <= this.now()
+    );
+  }
+
+  publishedAt(post: Post): number {
+    const time = Date.parse(String(post.properties.published?.[0] ?? ''));
+    return Number.isNaN(time) ? post.created : time;
+  }
+
+  postUrl(post: Post): string {
+    const url = `${this.blogUrl}posts/${post.slug}`;
+    return this.isPublic(post) || post.visibility === 'unlisted' || post.deleted
+      ? url
+      : `${url}?look=${post.secret}`;
+  }
+}

@@ -1,0 +1,119 @@
+import { Hono } from 'hono';
+import { html } from 'hono/html';
+import { z } from 'zod';
+import type { World } from './context.ts';
+import type { Faults } from './state.ts';
+
+const HOUR = 3_600_000;
+const LABELS: Record<Exclude<keyof Faults, 'keyExpired' | 'overQuota'>, string> = {
+  slow: 'Hold back each answer (milliseconds)',
+  failOneIn: 'Fail one call in … before anything is done',
+  loseOneIn: 'Do one write in …, and lose the answer',
+  busyOneIn: 'Refuse one call in … with 429',
+  retryAfter: 'Retry-After of a 429 (seconds)'
+};
+
+/** The panel behind the scenes: the clock, the faults, the titles, a fresh start. */
+export function control(world: World): Hono {
+  const app = new Hono();
+
+  app.get('/', (c) => {
+    const { faults } = world.store.state;
+    return c.html(
+      html`<!doctype html>
+        <html lang="en">
+          <head>
+            <meta charset="utf-8" />
+            <title>Behind the scenes</title>
+            <style>
+              body {
+                font: 16px/1.5 sans-serif;
+                max-width: 44rem;
+                margin: 2rem auto;
+                padding: 0 1rem;
+              }
+              label {
+                display: block;
+                margin: 0.4rem 0;
+              }
+            </style>
+          </head>
+          <body>
+            <h1>Behind the scenes</h1>
+            <p>
+              <a href="/channel/">Channel</a> · <a href="/blog/">Blog</a> · the clock stands at
+              ${new Date(world.now()).toUTCString()}
+            </p>
+            <form method="post" action="/control/clock">
+              <label>Move the clock on by <input name="hours" type="number" value="24" min="0" /> hours</label>
+              <button>Move</button>
+            </form>
+            <h2>Faults</h2>
+            <form method="post" action="/control/faults">
+              ${Object.entries(LABELS).map(
+                ([name, label]) =>
+                  html`<label
+                    >${label}
+                    <input name="${name}" type="number" min="0" value="${faults[name as keyof typeof LABELS]}"
+                  /></label>`
+              )}
+              <label
+                ><input type="checkbox" name="keyExpired" ${faults.keyExpired ? 'checked' : ''} /> The key
+                has expired</label
+              >
+              <label
+                ><input type="checkbox" name="overQuota" ${faults.overQuota ? 'checked' : ''} /> The
+                allowance is used up</label
+              >
+              <button>Set</button>
+            </form>
+            <h2>Retitle an upload</h2>
+            <form method="post" action="/control/title">
+              <label>Upload <select name="id">
+                ${world.listed().map((v) => html`<option value="${v.id}">${v.title}</option>`)}
+              </select></label>
+              <label>New title <input name="title" required /></label>
+              <button>Retitle</button>
+            </form>
+            <h2>Begin again</h2>
+            <form method="post" action="/control/reset"><button>Reset this world</button></form>
+          </body>
+        </html>`
+    );
+  });
+
+  app.post('/clock', async (c) => {
+    const { hours } = z.object({ hours: z.coerce.number().min(0).max(87_600) }).parse(await c.req.parseBody());
+    await world.store.change((state) => {
+      state.clockOffset += hours * HOUR;
+    });
+    return c.redirect('/control/', 303);
+  });
+
+  app.post('/faults', async (c) => {
+    const form = await c.req.parseBody();
+    const numbers = Object.fromEntries(Object.keys(LABELS).map((name) => [name, Number(form[name] ?? 0)]));
+    await world.store.setFaults({
+      ...numbers,
+      keyExpired: 'keyExpired' in form,
+      overQuota: 'overQuota' in form
+    });
+    return c.redirect('/control/', 303);
+  });
+
+  app.post('/title', async (c) => {
+    const form = z.object({ id: z.string(), title: z.string().min(1).max(200) }).parse(await c.req.parseBody());
+    const at = world.now();
+    await world.store.change((state) => {
+      state.titles[form.id] = { title: form.title, at };
+    });
+    return c.redirect('/control/', 303);
+  });
+
+  app.post('/reset', async (c) => {
+    await world.store.reset();
+    return c.redirect('/control/', 303);
+  });
+
+  return app;
+}

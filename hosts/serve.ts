@@ -1,0 +1,70 @@
+import { serve, type HttpBindings } from '@hono/node-server';
+import { Hono } from 'hono';
+import { ZodError } from 'zod';
+import { blog } from './blog/blog.ts';
+import { channel } from './channel/channel.ts';
+import { World } from './context.ts';
+import { control } from './control.ts';
+import { faults } from './faults.ts';
+import { noFaults, Store } from './state.ts';
+import { worldPostsAt } from './world/world.ts';
+
+export interface Hosts {
+  origin: string;
+  close(): Promise<void>;
+}
+
+/**
+ * Starts the rehearsal hosts on an origin of their own.
+ * @param options.port 0 takes a free one
+ * @param options.folder where their state is kept
+ */
+export async function startHosts(options: {
+  port: number;
+  folder: string;
+  hostname?: string;
+}): Promise<Hosts> {
+  const hostname = options.hostname ?? '127.0.0.1';
+  const app = new Hono<{ Bindings: HttpBindings }>({ strict: false });
+  const server = serve({ fetch: app.fetch, port: options.port, hostname });
+  await new Promise<void>((resolve, reject) => {
+    server.once('listening', resolve);
+    server.once('error', reject);
+  });
+  const address = server.address();
+  const port = typeof address === 'object' && address ? address.port : options.port;
+  const origin = `http://${hostname}:${port}`;
+
+  const store = await Store.open(options.folder, origin, () => {
+    const began = Date.now();
+    return {
+      origin,
+      began,
+      clockOffset: 0,
+      faults: noFaults,
+      posts: worldPostsAt(began, `${origin}/channel/`),
+      media: [],
+      titles: {}
+    };
+  });
+  const world = new World(store, origin);
+  app.get('/', (c) => c.redirect('/control/'));
+  // Faults strike what programs call; the pages that people look at stay as they are.
+  for (const path of ['/blog/micropub', '/blog/media', '/blog/token', '/blog/feed.xml', '/channel/feed.xml']) {
+    app.use(path, faults(store));
+  }
+  app.route('/control', control(world));
+  app.route('/channel', channel(world));
+  app.route('/blog', blog(world));
+  app.onError((error, c) => {
+    if (error instanceof ZodError) return c.text('The form is not complete.', 400);
+    console.error(error);
+    return c.text('The rehearsal hosts made a mistake.', 500);
+  });
+
+  return {
+    origin,
+    close: () =>
+      new Promise((resolve, reject) => server.close((error) => (error ? reject(error) : resolve())))
+  };
+}

@@ -1,0 +1,87 @@
+import { posts as worldPosts } from './posts.ts';
+import { speak, type Chapter, type Cue } from './speech.ts';
+import { playlists, videos as worldVideos, type WorldVideo } from './videos.ts';
+
+/** One upload as the channel keeps it. Times are milliseconds since 1970. */
+export interface Video extends Omit<WorldVideo, 'daysAgo' | 'hour' | 'retitled'> {
+  published: number;
+  updated: number;
+  /** Seconds. */
+  duration: number;
+  cues: Cue[];
+  chapters: Chapter[];
+  width: number;
+  height: number;
+}
+
+export interface Post {
+  slug: string;
+  /** Opens a draft or a private post to whoever has the address. */
+  secret: string;
+  status: 'published' | 'draft';
+  visibility: 'public' | 'unlisted' | 'private';
+  deleted: boolean;
+  created: number;
+  updated: number;
+  /** Microformats2 properties, as Micropub sends them. */
+  properties: Record<string, unknown[]>;
+}
+
+export const DAY = 86_400_000;
+export { playlists };
+
+/** The uploads of a world that begins at `began`. */
+export function worldVideosAt(began: number, blogUrl: string): Video[] {
+  return worldVideos.map(({ daysAgo, hour, retitled, ...video }) => {
+    const said =
+      video.captions === 'none'
+        ? { cues: [], chapters: [], duration: video.silentSeconds ?? 30 }
+        : speak(video.id, video.captions);
+    const published = atHour(began - daysAgo * DAY, hour);
+    return {
+      ...video,
+      description: video.description.replaceAll('{blog}', blogUrl),
+      ...said,
+      published,
+      updated: retitled ? began - retitled.daysAgo * DAY : published,
+      width: video.upright ? 360 : 640,
+      height: video.upright ? 640 : 360
+    };
+  });
+}
+
+/** The posts that a world begins with. */
+export function worldPostsAt(began: number, channelUrl: string): Post[] {
+  return worldPosts.map((post) => {
+    const created = atHour(began - post.daysAgo * DAY, 11);
+    const content = post.content
+      .replace(/\{embed:([\w-]+)\}/g, `${channelUrl}embed/$1`)
+      .replace(/\{watch:([\w-]+)\}/g, `${channelUrl}watch/$1`);
+    return {
+      slug: post.slug,
+      secret: `look-${post.slug.length}${post.daysAgo}`,
+      status: post.status,
+      visibility: 'public',
+      deleted: false,
+      created,
+      updated: created,
+      properties: {
+        name: [post.title],
+        content: [{ html: content }],
+        category: post.categories,
+        summary: [post.summary],
+        published: [new Date(created).toISOString()],
+        author: ['Isolde Wrenfold'],
+        ...(post.pictureOf && {
+          photo: [`${channelUrl}thumbnails/${post.pictureOf}/1280.png`]
+        })
+      }
+    };
+  });
+}
+
+function atHour(time: number, hour: number): number {
+  const date = new Date(time);
+  date.setUTCHours(hour, 0, 0, 0);
+  return date.getTime();
+}

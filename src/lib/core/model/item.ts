@@ -1,0 +1,64 @@
+import { z } from 'zod';
+
+export const pictureSchema = z.object({
+  url: z.string(),
+  /** Pixels; null where the place does not say. */
+  width: z.number().nullable(),
+  height: z.number().nullable()
+});
+export type Picture = z.infer<typeof pictureSchema>;
+
+export const visibilitySchema = z.enum(['public', 'unlisted', 'private', 'scheduled', 'draft']);
+export type Visibility = z.infer<typeof visibilitySchema>;
+
+/** One video, post or update as it stands at a place. Its HTML is kept apart, as its body. */
+export const itemSchema = z.object({
+  id: z.string(),
+  placeId: z.string(),
+  kind: z.enum(['video', 'post', 'update']),
+  /** What the place itself calls it: a feed's id or guid, else its address. */
+  nativeId: z.string(),
+  url: z.string(),
+  title: z.string(),
+  /** ISO 8601, or null where the place does not say. */
+  published: z.string().nullable(),
+  updated: z.string().nullable(),
+  visibility: visibilitySchema,
+  author: z.string(),
+  /** BCP 47, or empty. */
+  language: z.string(),
+  /** An address or a few words, or empty. */
+  licence: z.string(),
+  /** Seconds, or null. */
+  duration: z.number().nullable(),
+  /** Plain text. */
+  summary: z.string(),
+  pictures: z.array(pictureSchema),
+  embedUrl: z.string(),
+  contentUrl: z.string(),
+  captions: z.array(z.object({ url: z.string(), language: z.string() })),
+  tags: z.array(z.string()),
+  /** Addresses that its body frames, and those that it links to. */
+  embeds: z.array(z.string()),
+  links: z.array(z.string()),
+  /** The key of what it was made from, when it was made by this application. */
+  origin: z.string().nullable()
+});
+export type Item = z.infer<typeof itemSchema>;
+
+/** The largest of several pictures; one of unknown size only where no size is known. */
+export function largestPicture(pictures: readonly Picture[]): Picture | null {
+  const area = (p: Picture) => (p.width ?? 0) * (p.height ?? 0);
+  return pictures.reduce<Picture | null>(
+    (best, p) => (best === null || area(p) > area(best) ? p : best),
+    null
+  );
+}
+
+/** The smallest picture that is at least so many pixels wide, else the largest. */
+export function pictureFor(pictures: readonly Picture[], width: number): Picture | null {
+  const enough = pictures
+    .filter((p) => (p.width ?? 0) >= width)
+    .sort((a, b) => (a.width ?? 0) - (b.width ?? 0));
+  return enough[0] ?? largestPicture(pictures);
+}

@@ -1,0 +1,71 @@
+import { z } from 'zod';
+
+/** What the tool may do at a place. */
+export const rightSchema = z.enum(['read', 'create', 'update', 'delete', 'draft', 'media']);
+export type Right = z.infer<typeof rightSchema>;
+
+/** Why a place did not answer as it should; screens turn it into words. */
+export const problemSchema = z.object({
+  kind: z.enum([
+    'bad-address',
+    'forbidden-address',
+    'not-found',
+    'no-answer',
+    'timed-out',
+    'too-large',
+    'too-many-redirects',
+    'server-error',
+    'busy',
+    'not-a-feed',
+    'broken-feed',
+    'no-feed-found',
+    'key-missing',
+    'key-refused',
+    'right-missing',
+    'over-quota',
+    'refused',
+    'stopped'
+  ]),
+  url: z.string().default(''),
+  /** What the place itself said, cut short. */
+  detail: z.string().default(''),
+  status: z.number().nullable().default(null),
+  /** Seconds that the place asks to be left alone. */
+  retryAfter: z.number().nullable().default(null)
+});
+export type Problem = z.infer<typeof problemSchema>;
+export type ProblemKind = Problem['kind'];
+
+export class PlaceError extends Error {
+  readonly problem: Problem;
+  constructor(problem: z.input<typeof problemSchema>) {
+    super(problem.kind);
+    this.problem = problemSchema.parse(problem);
+  }
+}
+
+export const placeSchema = z.object({
+  id: z.string(),
+  kind: z.enum(['channel', 'blog']),
+  /** The page people see. */
+  url: z.string(),
+  feedUrl: z.string(),
+  title: z.string(),
+  author: z.string(),
+  /** Where posts are sent (Micropub) and where the key tells its rights, or empty. */
+  micropub: z.string(),
+  tokenEndpoint: z.string(),
+  rights: z.array(rightSchema),
+  hasKey: z.boolean(),
+  /** Origins whose frames, pictures and media belong to this place. */
+  origins: z.array(z.string()),
+  linked: z.string(),
+  checked: z.string(),
+  problem: problemSchema.nullable()
+});
+export type Place = z.infer<typeof placeSchema>;
+
+export const canPublish = (place: Place): boolean =>
+  place.kind === 'blog' &&
+  place.hasKey &&
+  (place.rights.includes('create') || place.rights.includes('draft'));

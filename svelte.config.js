@@ -1,0 +1,28 @@
+import adapter from '@sveltejs/adapter-node';
+
+/** @type {import('@sveltejs/kit').Config} */
+export default {
+  compilerOptions: { runes: true },
+  kit: {
+    adapter: adapter(),
+    // What the page itself may load. Frames, media and pictures of linked places are added
+    // to each answer by src/hooks.server.ts: they differ from one browser to the next.
+    csp: {
+      mode: 'nonce',
+      directives: {
+        'default-src': ['self'],
+        'script-src': ['self'],
+        'style-src': ['self'],
+        // Libraries place popovers and charts by the style attribute; it can load nothing.
+        'style-src-attr': ['unsafe-inline'],
+        'font-src': ['self'],
+        'connect-src': ['self'],
+        'worker-src': ['self'],
+        'object-src': ['none'],
+        'base-uri': ['none'],
+        'form-action': ['self'],
+        'frame-ancestors': ['none']
+      }
+    }
+  }
+};
