@@ -6,9 +6,55 @@ import { absoluteAddress } from './address.ts';
 export const ORIGIN_CLASS = 'swift-twin-origin';
 
 const TEXT_TAGS = [
-  ...['p', 'br', 'hr', 'h1', 'h2', 'h3', 'h4', 'h5', 'h6', 'blockquote', 'pre', 'code', 'kbd', 'samp'],
-  ...['ul', 'ol', 'li', 'dl', 'dt', 'dd', 'table', 'caption', 'thead', 'tbody', 'tfoot', 'tr', 'th', 'td'],
-  ...['a', 'abbr', 'b', 'cite', 'data', 'del', 'dfn', 'em', 'i', 'ins', 'mark', 'q', 's', 'small', 'span'],
+  ...[
+    'p',
+    'br',
+    'hr',
+    'h1',
+    'h2',
+    'h3',
+    'h4',
+    'h5',
+    'h6',
+    'blockquote',
+    'pre',
+    'code',
+    'kbd',
+    'samp'
+  ],
+  ...[
+    'ul',
+    'ol',
+    'li',
+    'dl',
+    'dt',
+    'dd',
+    'table',
+    'caption',
+    'thead',
+    'tbody',
+    'tfoot',
+    'tr',
+    'th',
+    'td'
+  ],
+  ...[
+    'a',
+    'abbr',
+    'b',
+    'cite',
+    'data',
+    'del',
+    'dfn',
+    'em',
+    'i',
+    'ins',
+    'mark',
+    'q',
+    's',
+    'small',
+    'span'
+  ],
   ...['strong', 'sub', 'sup', 'time', 'u', 'div', 'section', 'article', 'details', 'summary'],
   ...['figure', 'figcaption', 'picture', 'img', 'iframe']
 ];
@@ -40,28 +86,40 @@ export interface CleanHtml {
 export function cleanHtml(source: string, base: string): CleanHtml {
   const found: Omit<CleanHtml, 'html'> = { embeds: [], links: [], pictures: [], origin: null };
   if (!/[<&]/.test(source)) return { html: source, ...found };
-  const resolve = (name: 'src' | 'href', into: string[]) => (tagName: string, attribs: sanitize.Attributes) => {
-    const address = absoluteAddress(attribs[name], base);
-    const rest = { ...attribs };
-    if (address) {
-      rest[name] = address;
-      into.push(address);
-    } else if (name === 'src' || !/^mailto:/i.test(attribs[name] ?? '')) delete rest[name];
-    return { tagName, attribs: rest };
-  };
+  const resolve =
+    (name: 'src' | 'href', into: string[]) => (tagName: string, attribs: sanitize.Attributes) => {
+      const address = absoluteAddress(attribs[name], base);
+      const rest = { ...attribs };
+      if (address) {
+        rest[name] = address;
+        into.push(address);
+      } else if (name === 'src' || !/^mailto:/i.test(attribs[name] ?? '')) delete rest[name];
+      return { tagName, attribs: rest };
+    };
   const html = sanitize(source, {
     allowedTags: TEXT_TAGS,
     allowedAttributes: ATTRIBUTES,
     allowedClasses: { data: [ORIGIN_CLASS] },
     allowedSchemes: ['http', 'https', 'mailto'],
     parseStyleAttributes: false,
-    nonTextTags: ['script', 'style', 'textarea', 'option', 'noscript', 'template', 'svg', 'math', 'object'],
+    nonTextTags: [
+      'script',
+      'style',
+      'textarea',
+      'option',
+      'noscript',
+      'template',
+      'svg',
+      'math',
+      'object'
+    ],
     transformTags: {
       a: resolve('href', found.links),
       img: resolve('src', found.pictures),
       iframe: resolve('src', found.embeds),
       data(tagName, attribs) {
-        if (attribs.class?.split(/\s+/).includes(ORIGIN_CLASS)) found.origin = attribs.value ?? null;
+        if (attribs.class?.split(/\s+/).includes(ORIGIN_CLASS))
+          found.origin = attribs.value ?? null;
         return { tagName, attribs };
       }
     },
@@ -70,34 +128,62 @@ export function cleanHtml(source: string, base: string): CleanHtml {
   return { html, ...found };
 }
 
-const BLOCK = /^(p|br|hr|h[1-6]|li|dt|dd|tr|blockquote|pre|div|section|article|figure|figcaption|details|summary)$/;
+const PARAGRAPH =
+  /^(p|hr|h[1-6]|ul|ol|dl|table|blockquote|pre|div|section|article|figure|details)$/;
+const LINE = /^(li|dt|dd|tr|figcaption|summary)$/;
+const HIDDEN = /^(script|style|template|noscript)$/;
 
-/** The text of HTML, blocks apart by line breaks. What is not shown (scripts, styles) is left out. */
+/**
+ * The text of HTML: paragraphs apart by an empty line, items of lists and `br` by a line break.
+ * What is not shown is left out.
+ */
 export function htmlText(source: string): string {
   if (!/[<&]/.test(source)) return source.trim();
   let text = '';
   let hidden = 0;
-  const isHidden = (name: string) => name === 'script' || name === 'style' || name === 'template';
+  const breakAt = (name: string) => {
+    if (PARAGRAPH.test(name)) text += '\n\n';
+    else if (LINE.test(name)) text += '\n';
+  };
   const parser = new Parser({
     ontext: (part) => (text += hidden ? '' : part.replace(/\s+/g, ' ')),
     onopentagname(name) {
-      if (isHidden(name)) hidden++;
-      if (BLOCK.test(name)) text += '\n';
+      if (HIDDEN.test(name)) hidden++;
+      if (name === 'br') text += '\n';
+      breakAt(name);
     },
     onclosetag(name) {
-      if (isHidden(name)) hidden--;
-      if (BLOCK.test(name)) text += '\n';
+      if (HIDDEN.test(name)) hidden--;
+      breakAt(name);
     }
   });
   parser.end(source);
   return text
     .replace(/[ \t]*\n[ \t]*/g, '\n')
-    .replace(/\n{2,}/g, '\n')
+    .replace(/\n{3,}/g, '\n\n')
     .trim();
+}
+
+/** Plain text as paragraphs; `inline` makes HTML of one paragraph's text. */
+export function paragraphsToHtml(
+  text: string,
+  inline: (text: string) => string = escapeHtml
+): string {
+  return text
+    .replace(/\r\n?/g, '\n')
+    .split(/\n\s*\n/)
+    .map((paragraph) => paragraph.trim())
+    .filter(Boolean)
+    .map((paragraph) => `<p>${inline(paragraph).replaceAll('\n', '<br>')}</p>`)
+    .join('\n');
 }
 
 /** The text of HTML on one line: for titles. */
 export const plainText = (source: string): string => htmlText(source).replace(/\s+/g, ' ').trim();
 
 export const escapeHtml = (text: string): string =>
-  text.replaceAll('&', '&amp;').replaceAll('<', '&lt;').replaceAll('>', '&gt;').replaceAll('"', '&quot;');
+  text
+    .replaceAll('&', '&amp;')
+    .replaceAll('<', '&lt;')
+    .replaceAll('>', '&gt;')
+    .replaceAll('"', '&quot;');

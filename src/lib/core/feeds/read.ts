@@ -3,7 +3,7 @@ import { itemId } from '../model/ids.ts';
 import { PlaceError } from '../model/place.ts';
 import type { Item, Picture, Visibility } from '../model/item.ts';
 import { absoluteAddress } from './address.ts';
-import { cleanHtml, escapeHtml, htmlText, plainText } from './html.ts';
+import { cleanHtml, escapeHtml, htmlText, paragraphsToHtml, plainText } from './html.ts';
 
 export interface ReadFeed {
   format: 'rss' | 'rdf' | 'atom' | 'json';
@@ -87,7 +87,8 @@ type FeedOf<F extends Parsed['format']> = Extract<Parsed, { format: F }>['feed']
 
 function parse(text: string, url: string): Parsed {
   const head = text.trimStart().slice(0, 1000).toLowerCase();
-  const looksLikeFeed = /<(rss|feed|rdf:rdf|\w+:feed|\w+:rdf)[\s>]/.test(head) || head.startsWith('{');
+  const looksLikeFeed =
+    /<(rss|feed|rdf:rdf|\w+:feed|\w+:rdf)[\s>]/.test(head) || head.startsWith('{');
   try {
     return parseFeed(text);
   } catch (error) {
@@ -102,7 +103,7 @@ function toEntry(source: Source, feed: FeedHead, base: string, now: string): Fee
   if (!nativeId) return null;
   const body = cleanHtml(source.content ?? source.summary ?? '', url || base);
   // Enough for a summary; the whole text of 5,000 bodies would cost more than their reading.
-  const opening = htmlText(body.html.slice(0, 2000));
+  const opening = source.summary && source.title ? '' : htmlText(body.html.slice(0, 2000));
   const title = plainText(source.title ?? '');
   const published = isoDate(source.published) ?? isoDate(source.updated);
   const summary = source.summary ? plainText(source.summary) : firstWords(opening);
@@ -139,7 +140,11 @@ function toEntry(source: Source, feed: FeedHead, base: string, now: string): Fee
   };
 }
 
-function visibilityOf(access: string | undefined, published: string | null, now: string): Visibility {
+function visibilityOf(
+  access: string | undefined,
+  published: string | null,
+  now: string
+): Visibility {
   if (access === 'private' || access === 'unlisted') return access;
   return published !== null && published > now ? 'scheduled' : 'public';
 }
@@ -168,7 +173,9 @@ function firstWords(text: string, most = 240): string {
 /** Media RSS, which stands at the entry itself or in a group of it. */
 type Media = NonNullable<NonNullable<NonNullable<FeedOf<'atom'>['entries']>[number]>['media']>;
 
-function fromMedia(media: Media | undefined): Partial<Source> & Pick<Source, 'pictures' | 'captions' | 'isVideo'> {
+function fromMedia(
+  media: Media | undefined
+): Partial<Source> & Pick<Source, 'pictures' | 'captions' | 'isVideo'> {
   const groups = media?.groups ?? [];
   const layers = [media, ...groups].filter((layer) => layer !== undefined);
   const contents = layers.flatMap((layer) => layer.contents ?? []);
@@ -179,9 +186,13 @@ function fromMedia(media: Media | undefined): Partial<Source> & Pick<Source, 'pi
   const video = contents.find((c) => c.medium === 'video' || c.type?.startsWith('video/'));
   const player = first((layer) => layer.player?.url);
   const licence = first((layer) => layer.licenses?.[0]);
+  const description = first((layer) => layer.description);
   return {
     title: first((layer) => layer.title?.value),
-    summary: first((layer) => layer.description?.value),
+    summary:
+      description?.value && description.type !== 'html'
+        ? paragraphsToHtml(description.value)
+        : description?.value,
     language: video?.lang,
     licence: licence?.href ?? licence?.name,
     video: video && { url: video.url, duration: video.duration },
@@ -210,7 +221,9 @@ const READERS: Record<Parsed['format'], Reader> = {
     entries: (raw) =>
       ((raw as FeedOf<'atom'>).entries ?? []).map((entry) => {
         const media = fromMedia(entry.media as Media | undefined);
-        const enclosure = entry.links?.find((l) => l.rel === 'enclosure' && l.type?.startsWith('video/'));
+        const enclosure = entry.links?.find(
+          (l) => l.rel === 'enclosure' && l.type?.startsWith('video/')
+        );
         const rights = entry.dcterms;
         return {
           ...media,

@@ -1,0 +1,33 @@
+# Shared by bin/demo and bin/test.
+
+need_packages() {
+  command -v node >/dev/null || { echo 'Node.js 20.19 or newer is needed: https://nodejs.org' >&2; exit 1; }
+  if [ ! -f node_modules/.installed ] || [ package-lock.json -nt node_modules/.installed ]; then
+    echo 'Installing packages.'
+    npm ci --loglevel=error
+    touch node_modules/.installed
+  fi
+}
+
+need_build() {
+  if [ ! -f build/handler.js ] || [ -n "$(find src static svelte.config.js vite.config.ts package-lock.json -newer build/handler.js -print -quit)" ]; then
+    echo 'Building.'
+    npm run --silent build
+    touch build/handler.js
+  fi
+}
+
+need_chromium() {
+  CHROMIUM=$(command -v chromium || command -v chromium-browser || true)
+  if [ -z "$CHROMIUM" ]; then
+    if [ "$(id -u)" -ne 0 ] || ! command -v apt-get >/dev/null; then
+      echo 'The browser tests need Chromium. Install it first: sudo apt-get install chromium' >&2
+      exit 1
+    fi
+    echo 'Installing Chromium.'
+    apt-get update -qq
+    DEBIAN_FRONTEND=noninteractive apt-get install -y -qq chromium >/dev/null
+    CHROMIUM=$(command -v chromium)
+  fi
+  export CHROMIUM
+}

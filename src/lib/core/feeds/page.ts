@@ -1,0 +1,161 @@
+import { Parser } from 'htmlparser2';
+import { z } from 'zod';
+import { absoluteAddress } from './address.ts';
+
+export interface FeedLink {
+  url: string;
+  title: string;
+}
+
+/** What a page says of itself to programs. */
+export interface PageFacts {
+  title: string;
+  canonical: string;
+  feeds: FeedLink[];
+  oembed: string;
+  micropub: string;
+  tokenEndpoint: string;
+  videos: VideoFacts[];
+}
+
+/** A schema.org `VideoObject`, with absolute addresses. */
+export interface VideoFacts {
+  url: string;
+  name: string;
+  embedUrl: string;
+  contentUrl: string;
+  captions: { url: string; language: string }[];
+  chapters: { start: number; end: number | null; title: string }[];
+  /** Address with `{seek_to_second_number}` in it, or empty. */
+  seekTo: string;
+}
+
+const FEED_TYPE = /^application\/(atom\+xml|rss\+xml|rdf\+xml|feed\+json|json)\b/i;
+
+/** Reads the head links and the JSON-LD of an HTML page. Nothing of the page is run or kept. */
+export function readPage(html: string, url: string): PageFacts {
+  const facts: PageFacts = {
+    title: '',
+    canonical: '',
+    feeds: [],
+    oembed: '',
+    micropub: '',
+    tokenEndpoint: '',
+    videos: []
+  };
+  let base = url;
+  let inTitle = false;
+  let script: string | null = null;
+  const parser = new Parser({
+    onopentag(name, attributes) {
+      if (name === 'base' && base === url) base = absoluteAddress(attributes.href, url) || url;
+      else if (name === 'title') inTitle = facts.title === '';
+      else if (name === 'script' && /ld\+json/i.test(attributes.type ?? '')) script = '';
+      else if (name === 'link' || name === 'a') noteLink(facts, attributes, base, name === 'a');
+    },
+    ontext(text) {
+      if (inTitle) facts.title += text;
+      if (script !== null) script += text;
+    },
+    onclosetag(name) {
+      if (name === 'title') inTitle = false;
+      if (name === 'script' && script !== null) {
+        facts.videos.push(...videosIn(script, base));
+        script = null;
+      }
+    }
+  });
+  parser.end(html);
+  facts.title = facts.title.replace(/\s+/g, ' ').trim();
+  return facts;
+}
+
+function noteLink(
+  facts: PageFacts,
+  link: Record<string, string>,
+  base: string,
+  isAnchor: boolean
+): void {
+  const rels = (link.rel ?? '').toLowerCase().split(/\s+/);
+  const href = absoluteAddress(link.href, base);
+  if (!href) return;
+  const type = link.type ?? '';
+  if (rels.includes('micropub')) facts.micropub ||= href;
+  if (isAnchor) return;
+  if (rels.includes('token_endpoint')) facts.tokenEndpoint ||= href;
+  if (rels.includes('canonical')) facts.canonical ||= href;
+  if (!rels.includes('alternate')) return;
+  if (/oembed/i.test(type)) {
+    if (/json/i.test(type)) facts.oembed ||= href;
+  } else if (FEED_TYPE.test(type) && !facts.feeds.some((f) => f.url === href)) {
+    facts.feeds.push({ url: href, title: link.title ?? '' });
+  }
+}
+
+const text = z.union([z.string(), z.number().transform(String)]);
+const list = <T extends z.ZodType>(schema: T) =>
+  z.union([z.array(schema), schema.transform((one) => [one])]).catch([]);
+const videoSchema = z.object({
+  url: text.catch(''),
+  name: text.catch(''),
+  embedUrl: text.catch(''),
+  contentUrl: text.catch(''),
+  caption: list(
+    z.object({
+      contentUrl: text,
+      encodingFormat: text.catch(''),
+      inLanguage: text.catch('')
+    })
+  ),
+  hasPart: list(
+    z.object({
+      name: text,
+      startOffset: z.coerce.number().min(0),
+      endOffset: z.coerce.number().nullable().catch(null)
+    })
+  ),
+  potentialAction: list(z.object({ target: text.catch('') }))
+});
+
+function videosIn(json: string, base: string): VideoFacts[] {
+  let data: unknown;
+  try {
+    data = JSON.parse(json);
+  } catch {
+    return [];
+  }
+  return nodesOf(data)
+    .filter((node) => [node['@type']].flat().includes('VideoObject'))
+    .flatMap((node) => {
+      const video = videoSchema.safeParse(node).data;
+      if (!video) return [];
+      return {
+        url: absoluteAddress(video.url, base),
+        name: video.name,
+        embedUrl: absoluteAddress(video.embedUrl, base),
+        contentUrl: absoluteAddress(video.contentUrl, base),
+        captions: video.caption
+          .filter((c) => !c.encodingFormat || /vtt/i.test(c.encodingFormat))
+          .flatMap((c) => {
+            const address = absoluteAddress(c.contentUrl, base);
+            return address ? [{ url: address, language: c.inLanguage }] : [];
+          }),
+        chapters: video.hasPart.map((c) => ({
+          start: c.startOffset,
+          end: c.endOffset,
+          title: c.name
+        })),
+        seekTo:
+          video.potentialAction.find((a) => a.target.includes('{seek_to_second_number}'))?.target ??
+          ''
+      };
+    });
+}
+
+/** The objects at the top of a JSON-LD document: itself, a list, or its graph. */
+function nodesOf(data: unknown): Record<string, unknown>[] {
+  if (Array.isArray(data)) return data.slice(0, 200).flatMap(nodesOf);
+  if (typeof data !== 'object' || data === null) return [];
+  const node = data as Record<string, unknown>;
+  return Array.isArray(node['@graph']) ? [node, ...nodesOf(node['@graph'])] : [node];
+}

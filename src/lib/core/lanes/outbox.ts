@@ -1,0 +1,248 @@
+import { z } from 'zod';
+import { PlaceError, problemSchema, type Problem } from '../model/place.ts';
+
+/** What a blog is asked to take. */
+export const postPayloadSchema = z.object({
+  title: z.string(),
+  html: z.string(),
+  slug: z.string(),
+  excerpt: z.string(),
+  author: z.string(),
+  categories: z.array(z.string()),
+  tags: z.array(z.string()),
+  comments: z.enum(['open', 'closed']),
+  picture: z.object({ url: z.string(), alt: z.string() }).nullable(),
+  status: z.enum(['draft', 'public', 'private', 'dated']),
+  /** ISO 8601; null is the moment of placing. */
+  date: z.string().nullable()
+});
+export type PostPayload = z.infer<typeof postPayloadSchema>;
+
+export const outboxStateSchema = z.enum(['waiting', 'sending', 'placed', 'failed', 'removed']);
+export type OutboxState = z.infer<typeof outboxStateSchema>;
+
+/** One thing to be placed, written down before anything is sent. Times are milliseconds since 1970. */
+export const outboxEntrySchema = z.object({
+  key: z.string(),
+  /** The item it was made from. */
+  itemId: z.string(),
+  placeId: z.string(),
+  /** What is wanted: that it stands there as the payload says, or that it is gone. */
+  wanted: z.enum(['placed', 'removed']),
+  payload: postPayloadSchema,
+  /** Grows with each change of what is wanted, and the one that the place is known to hold. */
+  revision: z.number().int(),
+  placedRevision: z.number().int(),
+  state: outboxStateSchema,
+  /** Address at the place, once known. */
+  url: z.string(),
+  attempts: z.number().int(),
+  nextTry: z.number(),
+  /** Until when a call that was never answered may still take effect. */
+  unsettledUntil: z.number(),
+  problem: problemSchema.nullable(),
+  created: z.number(),
+  updated: z.number()
+});
+export type OutboxEntry = z.infer<typeof outboxEntrySchema>;
+
+/** What is to be done next for an entry. */
+export type Command =
+  | { do: 'wait'; until: number }
+  | { do: 'find' }
+  | { do: 'place' }
+  | { do: 'replace'; url: string }
+  | { do: 'remove'; url: string }
+  | { do: 'nothing' };
+
+/** What came of a command. */
+export type Outcome =
+  | { came: 'found'; url: string }
+  | { came: 'not-found' }
+  | { came: 'placed'; url: string; revision: number }
+  | { came: 'removed' }
+  | { came: 'problem'; problem: Problem };
+
+/** Milliseconds. A call is given up after `callLimit`; it may take effect until then. */
+export const TIMES = { callLimit: 20_000, firstWait: 1_000, longestWait: 300_000 };
+export const MOST_ATTEMPTS = 8;
+
+/** Problems that may be gone by the next try. All others need the user. */
+const PASSING: ReadonlySet<Problem['kind']> = new Set([
+  'no-answer',
+  'timed-out',
+  'server-error',
+  'busy',
+  'stopped'
+]);
+/** Problems after which nobody knows whether the deed was done, or will yet be. */
+const SILENT: ReadonlySet<Problem['kind']> = new Set(['no-answer', 'timed-out', 'stopped']);
+
+export function newEntry(
+  fields: Pick<OutboxEntry, 'key' | 'itemId' | 'placeId' | 'payload'>,
+  now: number
+): OutboxEntry {
+  return {
+    ...fields,
+    wanted: 'placed',
+    revision: 1,
+    placedRevision: 0,
+    state: 'waiting',
+    url: '',
+    attempts: 0,
+    nextTry: now,
+    unsettledUntil: 0,
+    problem: null,
+    created: now,
+    updated: now
+  };
+}
+
+/** The same entry with something else wanted of it. What is known of the place is kept. */
+export function wantAnew(
+  entry: OutboxEntry,
+  change: { wanted: 'placed'; payload: PostPayload } | { wanted: 'removed' },
+  now: number
+): OutboxEntry {
+  return {
+    ...entry,
+    ...change,
+    revision: entry.revision + 1,
+    state: 'waiting',
+    attempts: 0,
+    nextTry: now,
+    problem: null,
+    updated: now
+  };
+}
+
+/**
+ * What to keep when a worker saves an entry: a wish written while it worked stands, and what was
+ * learned of the place is added to it.
+ */
+export function mergeSaved(stored: OutboxEntry | null, learned: OutboxEntry): OutboxEntry {
+  if (!stored || stored.revision <= learned.revision) return learned;
+  const { url, placedRevision, unsettledUntil } = learned;
+  return { ...stored, url, placedRevision, unsettledUntil };
+}
+
+/** Tries a failed or waiting entry at once. */
+export const retryNow = (entry: OutboxEntry, now: number): OutboxEntry =>
+  entry.state === 'failed' || entry.state === 'waiting'
+    ? { ...entry, state: 'waiting', attempts: 0, nextTry: now, problem: null, updated: now }
+    : entry;
+
+/**
+ * What to do next. Nothing is ever placed before the place was asked for the key, and not while
+ * an unanswered call could still take effect: so a retry, a second tab or a lost answer ends in one
+ * item, as long as one holder at a time works on an entry.
+ * @param looked whether the place was asked for the key in this turn, and did not have it
+ */
+export function nextCommand(entry: OutboxEntry, looked: boolean, now: number): Command {
+  if (entry.state === 'placed' || entry.state === 'removed' || entry.state === 'failed') {
+    return { do: 'nothing' };
+  }
+  if (entry.nextTry > now) return { do: 'wait', until: entry.nextTry };
+  if (!entry.url && !looked) return { do: 'find' };
+  if (entry.unsettledUntil > now) return { do: 'wait', until: entry.unsettledUntil };
+  if (entry.wanted === 'removed')
+    return entry.url ? { do: 'remove', url: entry.url } : { do: 'nothing' };
+  return entry.url ? { do: 'replace', url: entry.url } : { do: 'place' };
+}
+
+/**
+ * The entry as it is written down before a command is carried out. A crash after this leaves an
+ * entry that knows a call may be under way.
+ */
+export function beforeCommand(entry: OutboxEntry, command: Command, now: number): OutboxEntry {
+  const isWrite = command.do === 'place' || command.do === 'replace' || command.do === 'remove';
+  return {
+    ...entry,
+    state: 'sending',
+    unsettledUntil: isWrite ? now + TIMES.callLimit : entry.unsettledUntil,
+    updated: now
+  };
+}
+
+/**
+ * The entry after a command, and whether another command may follow at once.
+ * @param chance between 0 and 1, spreads the waits
+ */
+export function afterCommand(
+  entry: OutboxEntry,
+  command: Command,
+  outcome: Outcome,
+  now: number,
+  chance: number
+): OutboxEntry {
+  const known = { ...entry, problem: null, updated: now };
+  switch (outcome.came) {
+    case 'found':
+      // Another installation may have put it there: what it holds is replaced, never doubled.
+      // The one call that may have been open is the one that put it there, so it is over.
+      return { ...known, url: outcome.url, unsettledUntil: 0 };
+    case 'not-found':
+      return known;
+    case 'removed':
+      return { ...known, state: 'removed', url: '', unsettledUntil: 0, placedRevision: 0 };
+    case 'placed': {
+      const isCurrent = outcome.revision === entry.revision;
+      return {
+        ...known,
+        url: outcome.url,
+        placedRevision: outcome.revision,
+        unsettledUntil: 0,
+        attempts: 0,
+        state: isCurrent && entry.wanted === 'placed' ? 'placed' : 'waiting'
+      };
+    }
+    case 'problem':
+      return afterProblem(entry, command, outcome.problem, now, chance);
+  }
+}
+
+function afterProblem(
+  entry: OutboxEntry,
+  command: Command,
+  problem: Problem,
+  now: number,
+  chance: number
+): OutboxEntry {
+  if (problem.kind === 'not-found' && command.do === 'remove') {
+    return { ...entry, state: 'removed', url: '', problem: null, unsettledUntil: 0, updated: now };
+  }
+  if (problem.kind === 'not-found' && command.do === 'replace') {
+    // Someone removed it at the place. It is looked for once more by its key, then placed anew.
+    return {
+      ...entry,
+      state: 'waiting',
+      url: '',
+      placedRevision: 0,
+      unsettledUntil: 0,
+      updated: now
+    };
+  }
+  const attempts = entry.attempts + 1;
+  const isWrite = command.do !== 'find';
+  // An answer, even a bad one, means that the call is over; only silence leaves it open.
+  const unsettledUntil = isWrite && !SILENT.has(problem.kind) ? 0 : entry.unsettledUntil;
+  const gaveUp = !PASSING.has(problem.kind) || attempts >= MOST_ATTEMPTS;
+  const growing = Math.min(TIMES.longestWait, TIMES.firstWait * 2 ** (attempts - 1));
+  const wait = Math.max(growing * (0.5 + chance / 2), (problem.retryAfter ?? 0) * 1000);
+  return {
+    ...entry,
+    attempts,
+    problem,
+    unsettledUntil,
+    state: gaveUp ? 'failed' : 'waiting',
+    nextTry: now + Math.round(wait),
+    updated: now
+  };
+}
+
+/** Any error as a problem: what places throw carries its own, anything else is no answer. */
+export function toProblem(error: unknown): Problem {
+  if (error instanceof PlaceError) return error.problem;
+  const detail = error instanceof Error ? error.message : String(error);
+  return problemSchema.parse({ kind: 'no-answer', detail });
+}

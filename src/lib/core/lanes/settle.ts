@@ -1,0 +1,95 @@
+import {
+  afterCommand,
+  beforeCommand,
+  nextCommand,
+  toProblem,
+  type Command,
+  type OutboxEntry,
+  type Outcome,
+  type PostPayload
+} from './outbox.ts';
+
+/** The place as the outbox needs it. Each call may throw a PlaceError. */
+export interface Target {
+  /** Address of the item that carries this key, drafts included, or null. */
+  findByKey(key: string): Promise<string | null>;
+  /** @returns the address of the new item */
+  place(payload: PostPayload, key: string): Promise<string>;
+  /** @returns the address, which may have changed */
+  replace(url: string, payload: PostPayload, key: string): Promise<string>;
+  remove(url: string): Promise<void>;
+}
+
+/** Where entries are kept. `save` resolves when the entry is safe. */
+export interface Shelf {
+  load(key: string): Promise<OutboxEntry | null>;
+  /** Saves what was learned, unless a newer wish was written in between: that one keeps its wish. */
+  save(entry: OutboxEntry): Promise<void>;
+}
+
+export interface Surroundings {
+  shelf: Shelf;
+  target: Target;
+  /** Milliseconds since 1970. */
+  now(): number;
+  /** Between 0 and 1. */
+  chance(): number;
+}
+
+/**
+ * Works on one entry until it is settled or has to wait. The caller sees to it that only one
+ * holder at a time works on a key.
+ * @returns the entry as it was last saved, or null if there is none
+ */
+export async function settle(key: string, surroundings: Surroundings): Promise<OutboxEntry | null> {
+  const { shelf, target, now, chance } = surroundings;
+  let looked = false;
+  for (;;) {
+    const entry = await shelf.load(key);
+    if (!entry) return null;
+    const command = nextCommand(entry, looked, now());
+    if (command.do === 'wait') {
+      const waiting: OutboxEntry = { ...entry, state: 'waiting', nextTry: command.until };
+      await shelf.save(waiting);
+      return waiting;
+    }
+    if (command.do === 'nothing') {
+      if (entry.state !== 'waiting' && entry.state !== 'sending') return entry;
+      const gone: OutboxEntry = { ...entry, state: 'removed', updated: now() };
+      await shelf.save(gone);
+      return gone;
+    }
+    const begun = beforeCommand(entry, command, now());
+    await shelf.save(begun);
+    const outcome = await carryOut(command, begun, target);
+    looked = outcome.came === 'not-found' ? true : command.do === 'find' ? looked : false;
+    const after = afterCommand(begun, command, outcome, now(), chance());
+    await shelf.save(after);
+  }
+}
+
+async function carryOut(command: Command, entry: OutboxEntry, target: Target): Promise<Outcome> {
+  try {
+    switch (command.do) {
+      case 'find': {
+        const url = await target.findByKey(entry.key);
+        return url === null ? { came: 'not-found' } : { came: 'found', url };
+      }
+      case 'place': {
+        const url = await target.place(entry.payload, entry.key);
+        return { came: 'placed', url, revision: entry.revision };
+      }
+      case 'replace': {
+        const url = await target.replace(command.url, entry.payload, entry.key);
+        return { came: 'placed', url, revision: entry.revision };
+      }
+      case 'remove':
+        await target.remove(command.url);
+        return { came: 'removed' };
+      default:
+        throw new Error(`Nothing to carry out: ${command.do}`);
+    }
+  } catch (error) {
+    return { came: 'problem', problem: toProblem(error) };
+  }
+}

@@ -1,0 +1,35 @@
+import { z } from 'zod';
+import { problemSchema } from './place.ts';
+
+/** What happened. Written once, never changed; `undo` names what can be taken back. */
+export const journalLineSchema = z.object({
+  id: z.number().int().optional(),
+  /** ISO 8601. */
+  at: z.string(),
+  what: z.enum([
+    'linked',
+    'unlinked',
+    'read',
+    'read-failed',
+    'key-given',
+    'key-removed',
+    'placed',
+    'replaced',
+    'removed',
+    'placing-failed',
+    'set-aside',
+    'taken-up',
+    'accepted'
+  ]),
+  placeId: z.string().default(''),
+  itemId: z.string().default(''),
+  /** Title or name, as it was then. */
+  title: z.string().default(''),
+  url: z.string().default(''),
+  /** Key of the outbox entry. */
+  key: z.string().default(''),
+  count: z.number().nullable().default(null),
+  problem: problemSchema.nullable().default(null)
+});
+export type JournalLine = z.infer<typeof journalLineSchema>;
+export type NewJournalLine = z.input<typeof journalLineSchema>;

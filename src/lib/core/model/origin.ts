@@ -1,0 +1,5 @@
+import { escapeHtml, ORIGIN_CLASS } from '../feeds/html.ts';
+
+/** The marker that a made post carries in its HTML: an element readers do not see. */
+export const originMarker = (key: string): string =>
+  `<data class="${ORIGIN_CLASS}" value="${escapeHtml(key)}"></data>`;

@@ -1,0 +1,66 @@
+import { z } from 'zod';
+import { pictureSchema } from './item.ts';
+
+export const standingSchema = z.enum([
+  'in-step',
+  'no-post',
+  'no-video',
+  'drifted',
+  'in-hand',
+  'set-aside'
+]);
+export type Standing = z.infer<typeof standingSchema>;
+
+export const differenceSchema = z.object({
+  kind: z.enum(['title']),
+  video: z.string(),
+  post: z.string()
+});
+export type Difference = z.infer<typeof differenceSchema>;
+
+/** Why a twin has the standing it has. */
+export const twinReasonSchema = z.discriminatedUnion('kind', [
+  z.object({ kind: z.literal('embeds') }),
+  z.object({ kind: z.literal('links') }),
+  z.object({ kind: z.literal('made-here') }),
+  z.object({ kind: z.literal('alone') }),
+  z.object({ kind: z.literal('premiere'), on: z.string() }),
+  z.object({ kind: z.literal('differs'), differences: z.array(differenceSchema) }),
+  z.object({ kind: z.literal('post-is-draft') }),
+  z.object({ kind: z.literal('post-is-private') }),
+  z.object({ kind: z.literal('post-is-dated'), on: z.string() }),
+  z.object({ kind: z.literal('on-the-desk'), since: z.string() }),
+  z.object({ kind: z.literal('being-placed') }),
+  z.object({ kind: z.literal('placing-failed') }),
+  z.object({ kind: z.literal('set-aside'), on: z.string() })
+]);
+export type TwinReason = z.infer<typeof twinReasonSchema>;
+
+/** One half as the home view shows it. */
+export const halfSchema = z.object({
+  id: z.string(),
+  title: z.string(),
+  url: z.string(),
+  date: z.string().nullable(),
+  duration: z.number().nullable(),
+  picture: pictureSchema.nullable(),
+  visibility: z.string(),
+  language: z.string(),
+  hasCaptions: z.boolean(),
+  isMade: z.boolean()
+});
+export type Half = z.infer<typeof halfSchema>;
+
+/** A video and a post that belong together, or one of them alone. */
+export const twinSchema = z.object({
+  id: z.string(),
+  video: halfSchema.nullable(),
+  post: halfSchema.nullable(),
+  standing: standingSchema,
+  reason: twinReasonSchema,
+  /** Further posts that frame or link the same video. */
+  alsoTold: z.array(z.string()),
+  /** ISO 8601 of its newer half; what the home view is ordered by. */
+  date: z.string()
+});
+export type Twin = z.infer<typeof twinSchema>;

@@ -1,0 +1,187 @@
+import { canonicalAddress } from '../feeds/address.ts';
+import { pictureFor, type Item } from '../model/item.ts';
+import type { Difference, Half, Standing, Twin, TwinReason } from '../model/twin.ts';
+
+/** What the user decided and what is under way; by item id unless said otherwise. */
+export interface Circumstances {
+  /** ISO 8601 of the decision. */
+  setAside: ReadonlyMap<string, string>;
+  /** Titles that the user accepted as they are; by video id, then post id, joined by a space. */
+  accepted: ReadonlyMap<string, { video: string; post: string }>;
+  /** Since when a video lies on the desk, ISO 8601. */
+  onDesk: ReadonlyMap<string, string>;
+  /** State of the outbox entry of a video. */
+  placing: ReadonlyMap<string, 'under-way' | 'failed'>;
+}
+
+export const noCircumstances: Circumstances = {
+  setAside: new Map(),
+  accepted: new Map(),
+  onDesk: new Map(),
+  placing: new Map()
+};
+
+type Tie = 'made-here' | 'embeds' | 'links';
+const STRENGTH: Record<Tie, number> = { 'made-here': 0, embeds: 1, links: 2 };
+
+/** The width, in pixels, for which the home view wants a picture. */
+const THUMBNAIL = 160;
+
+/**
+ * Pairs videos with the posts that frame or link them and tells how each pair stands. A post
+ * belongs to the first video it frames, else to the first it links; of several posts that claim
+ * one video the strongest tie wins, then the oldest post.
+ * Time grows in proportion to items and their links.
+ * @returns twins, newest first
+ */
+export function pairTwins(
+  videos: readonly Item[],
+  posts: readonly Item[],
+  circumstances: Circumstances = noCircumstances
+): Twin[] {
+  const byAddress = indexVideos(videos);
+  const claims = new Map<string, { post: Item; tie: Tie }[]>();
+  const alone: Item[] = [];
+  for (const post of posts) {
+    const claim = claimOf(post, byAddress);
+    if (!claim) alone.push(post);
+    else {
+      const rivals = claims.get(claim.video.id);
+      if (rivals) rivals.push({ post, tie: claim.tie });
+      else claims.set(claim.video.id, [{ post, tie: claim.tie }]);
+    }
+  }
+  const twins = videos.map((video) => {
+    const rivals = (claims.get(video.id) ?? []).sort(
+      (a, b) =>
+        STRENGTH[a.tie] - STRENGTH[b.tie] ||
+        (a.post.published ?? '').localeCompare(b.post.published ?? '')
+    );
+    const [first, ...others] = rivals;
+    return toTwin(
+      video,
+      first?.post ?? null,
+      first?.tie ?? null,
+      others.map((o) => o.post.id),
+      circumstances
+    );
+  });
+  for (const post of alone) twins.push(toTwin(null, post, null, [], circumstances));
+  return twins.sort((a, b) => (a.date < b.date ? 1 : a.date > b.date ? -1 : a.id < b.id ? -1 : 1));
+}
+
+function indexVideos(videos: readonly Item[]): Map<string, Item> {
+  const index = new Map<string, Item>();
+  for (const video of videos) {
+    for (const address of [video.url, video.embedUrl, video.contentUrl]) {
+      const key = canonicalAddress(address);
+      if (key && !index.has(key)) index.set(key, video);
+    }
+  }
+  return index;
+}
+
+function claimOf(
+  post: Item,
+  byAddress: ReadonlyMap<string, Item>
+): { video: Item; tie: Tie } | null {
+  for (const [addresses, tie] of [
+    [post.embeds, 'embeds'],
+    [post.links, 'links']
+  ] as const) {
+    for (const address of addresses) {
+      const video = byAddress.get(canonicalAddress(address));
+      if (video) return { video, tie: post.origin ? 'made-here' : tie };
+    }
+  }
+  return null;
+}
+
+function toTwin(
+  video: Item | null,
+  post: Item | null,
+  tie: Tie | null,
+  alsoTold: string[],
+  circumstances: Circumstances
+): Twin {
+  const dates = [video?.published, post?.published].filter((d): d is string => Boolean(d));
+  return {
+    id: video?.id ?? post?.id ?? '',
+    video: video && toHalf(video),
+    post: post && toHalf(post),
+    ...standingOf(video, post, tie, circumstances),
+    alsoTold,
+    date: dates.sort().at(-1) ?? ''
+  };
+}
+
+function standingOf(
+  video: Item | null,
+  post: Item | null,
+  tie: Tie | null,
+  { setAside, accepted, onDesk, placing }: Circumstances
+): { standing: Standing; reason: TwinReason } {
+  const aside = setAside.get(video?.id ?? post?.id ?? '');
+  if (aside) return { standing: 'set-aside', reason: { kind: 'set-aside', on: aside } };
+  const sending = video && placing.get(video.id);
+  if (sending === 'under-way') return { standing: 'in-hand', reason: { kind: 'being-placed' } };
+  if (sending === 'failed') return { standing: 'in-hand', reason: { kind: 'placing-failed' } };
+  if (video && !post) {
+    const since = onDesk.get(video.id);
+    if (since) return { standing: 'in-hand', reason: { kind: 'on-the-desk', since } };
+    const isComing = video.visibility === 'scheduled' && video.published;
+    return {
+      standing: 'no-post',
+      reason: isComing ? { kind: 'premiere', on: video.published ?? '' } : { kind: 'alone' }
+    };
+  }
+  if (!video || !post) return { standing: 'no-video', reason: { kind: 'alone' } };
+  if (post.visibility === 'draft')
+    return { standing: 'in-hand', reason: { kind: 'post-is-draft' } };
+  if (post.visibility === 'scheduled') {
+    return { standing: 'in-hand', reason: { kind: 'post-is-dated', on: post.published ?? '' } };
+  }
+  const differences = differencesOf(video, post, accepted.get(`${video.id} ${post.id}`));
+  if (differences.length > 0)
+    return { standing: 'drifted', reason: { kind: 'differs', differences } };
+  if (post.visibility === 'private')
+    return { standing: 'in-step', reason: { kind: 'post-is-private' } };
+  return { standing: 'in-step', reason: { kind: tie ?? 'links' } };
+}
+
+/**
+ * What a video says otherwise than its post. Titles that differ from the start are a choice; they
+ * have drifted when the video was changed after the post, or after the user accepted them.
+ */
+export function differencesOf(
+  video: Item,
+  post: Item,
+  accepted?: { video: string; post: string }
+): Difference[] {
+  if (plain(video.title) === plain(post.title)) return [];
+  if (accepted?.video === video.title && accepted.post === post.title) return [];
+  const changedSince = (video.updated ?? '') > (post.updated ?? post.published ?? '');
+  return changedSince || accepted ? [{ kind: 'title', video: video.title, post: post.title }] : [];
+}
+
+const plain = (title: string): string =>
+  title
+    .normalize('NFKD')
+    .toLowerCase()
+    .replace(/[^\p{L}\p{N}]+/gu, ' ')
+    .trim();
+
+function toHalf(item: Item): Half {
+  return {
+    id: item.id,
+    title: item.title,
+    url: item.url,
+    date: item.published,
+    duration: item.duration,
+    picture: pictureFor(item.pictures, THUMBNAIL),
+    visibility: item.visibility,
+    language: item.language,
+    hasCaptions: item.captions.length > 0,
+    isMade: item.origin !== null
+  };
+}

@@ -1,0 +1,81 @@
+import Dexie, { type EntityTable, type Table } from 'dexie';
+import type { Chapter } from '$lib/core/chapters/chapter.ts';
+import type { Cue } from '$lib/core/captions/cue.ts';
+import type { Template } from '$lib/core/article/template.ts';
+import type { OutboxEntry } from '$lib/core/lanes/outbox.ts';
+import type { Item } from '$lib/core/model/item.ts';
+import type { JournalLine } from '$lib/core/model/journal.ts';
+import type { Place } from '$lib/core/model/place.ts';
+import type { Twin } from '$lib/core/model/twin.ts';
+
+/** The cleaned HTML of an item, kept apart because lists do not need it. */
+export interface Body {
+  id: string;
+  html: string;
+}
+
+/** What the page of a video told beyond its feed. */
+export interface Details {
+  id: string;
+  cues: Cue[];
+  chapters: Chapter[];
+  seekTo: string;
+  /** ISO 8601. */
+  read: string;
+}
+
+export interface Decision {
+  /** An item id, or two joined by a space. */
+  id: string;
+  kind: 'set-aside' | 'accepted';
+  at: string;
+  titles?: { video: string; post: string };
+}
+
+/** A post as it lies on the desk, before it is placed. */
+export interface Draft {
+  /** The video. */
+  id: string;
+  template: Template;
+  status: 'draft' | 'public' | 'private' | 'dated';
+  /** Local date and time for `dated`, as a date field has it. */
+  on: string;
+  placeId: string;
+  since: string;
+  changed: string;
+}
+
+export class Database extends Dexie {
+  places!: EntityTable<Place, 'id'>;
+  keys!: EntityTable<{ placeId: string; key: string }, 'placeId'>;
+  items!: EntityTable<Item, 'id'>;
+  bodies!: EntityTable<Body, 'id'>;
+  details!: EntityTable<Details, 'id'>;
+  twins!: EntityTable<Twin, 'id'>;
+  decisions!: EntityTable<Decision, 'id'>;
+  drafts!: EntityTable<Draft, 'id'>;
+  templates!: EntityTable<{ placeId: string; template: Template }, 'placeId'>;
+  outbox!: EntityTable<OutboxEntry, 'key'>;
+  journal!: Table<JournalLine, number>;
+  settings!: EntityTable<{ name: string; value: unknown }, 'name'>;
+
+  constructor(name = 'swift-twin') {
+    super(name);
+    this.version(1).stores({
+      places: 'id, kind',
+      keys: 'placeId',
+      items: 'id, placeId, kind',
+      bodies: 'id',
+      details: 'id',
+      twins: 'id, date',
+      decisions: 'id',
+      drafts: 'id',
+      templates: 'placeId',
+      outbox: 'key, itemId, placeId, state',
+      journal: '++id, at',
+      settings: 'name'
+    });
+  }
+}
+
+export const db = new Database();

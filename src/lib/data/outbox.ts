@@ -1,0 +1,59 @@
+import {
+  mergeSaved,
+  newEntry,
+  outboxEntrySchema,
+  retryNow,
+  wantAnew,
+  type OutboxEntry,
+  type PostPayload
+} from '$lib/core/lanes/outbox.ts';
+import type { Shelf } from '$lib/core/lanes/settle.ts';
+import { db } from './db.ts';
+
+/** Writes down what is to be placed. The same key again changes what is wanted; nothing is doubled. */
+export function wantPlaced(
+  fields: Pick<OutboxEntry, 'key' | 'itemId' | 'placeId' | 'payload'>,
+  now: number
+): Promise<OutboxEntry> {
+  return change(fields.key, (entry) =>
+    entry
+      ? wantAnew(entry, { wanted: 'placed', payload: fields.payload as PostPayload }, now)
+      : newEntry(fields, now)
+  ) as Promise<OutboxEntry>;
+}
+
+export const wantRemoved = (key: string, now: number): Promise<OutboxEntry | null> =>
+  change(key, (entry) => entry && wantAnew(entry, { wanted: 'removed' }, now));
+
+export const tryAgain = (key: string, now: number): Promise<OutboxEntry | null> =>
+  change(key, (entry) => entry && retryNow(entry, now));
+
+function change(
+  key: string,
+  apply: (entry: OutboxEntry | null) => OutboxEntry | null
+): Promise<OutboxEntry | null> {
+  return db.transaction('rw', db.outbox, async () => {
+    const entry = apply((await db.outbox.get(key)) ?? null);
+    if (entry) await db.outbox.put(outboxEntrySchema.parse(entry));
+    return entry;
+  });
+}
+
+export const shelf: Shelf = {
+  load: async (key) => (await db.outbox.get(key)) ?? null,
+  async save(learned) {
+    await db.transaction('rw', db.outbox, async () => {
+      const stored = (await db.outbox.get(learned.key)) ?? null;
+      await db.outbox.put(outboxEntrySchema.parse(mergeSaved(stored, learned)));
+    });
+  }
+};
+
+/** Entries that wait for their time or were left in the middle by a tab that closed. */
+export const unsettledKeys = async (): Promise<{ key: string; nextTry: number }[]> =>
+  (await db.outbox.where('state').anyOf('waiting', 'sending').toArray()).map(
+    ({ key, nextTry }) => ({
+      key,
+      nextTry
+    })
+  );

@@ -1,0 +1,47 @@
+import { PlaceError, type Place } from '$lib/core/model/place.ts';
+import type { Fetched } from '$lib/workers/core.worker.ts';
+import { coreWorker } from '$lib/workers/core.ts';
+import type { Look, PlaceAdapter } from './place.ts';
+import { readAddress } from './wire.ts';
+
+/** Pages of a paged feed (RFC 5005) that are followed at most. */
+const MOST_PAGES = 200;
+
+/** A channel or blog that is read by its feed. It needs no account and changes nothing. */
+export class FeedPlace implements PlaceAdapter {
+  constructor(protected readonly linked: Place) {}
+
+  async look(signal?: AbortSignal): Promise<Look> {
+    const examined = await coreWorker().examine(await readAddress(this.linked.feedUrl, signal));
+    if (examined.is === 'problem') throw new PlaceError(examined.problem);
+    if (examined.is === 'page')
+      throw new PlaceError({ kind: 'not-a-feed', url: this.linked.feedUrl });
+    return {
+      title: examined.feed.title,
+      author: examined.feed.author,
+      rights: ['read'],
+      categories: []
+    };
+  }
+
+  async list(
+    signal: AbortSignal,
+    onPage: (pages: number) => void
+  ): Promise<{ pages: Fetched[]; isWhole: boolean }> {
+    const pages: Fetched[] = [];
+    const seen = new Set<string>();
+    let next = this.linked.feedUrl;
+    while (next && !seen.has(next) && pages.length < MOST_PAGES) {
+      seen.add(next);
+      const fetched = await readAddress(next, signal);
+      const examined = await coreWorker().examine(fetched);
+      if (examined.is === 'problem') throw new PlaceError(examined.problem);
+      if (examined.is === 'page') throw new PlaceError({ kind: 'not-a-feed', url: next });
+      pages.push(fetched);
+      onPage(pages.length);
+      next = examined.feed.next;
+    }
+    // A feed without pages shows its latest entries only: what it leaves out may still stand there.
+    return { pages, isWhole: seen.size > 1 && next === '' };
+  }
+}

@@ -1,0 +1,27 @@
+import type { PostPayload } from '$lib/core/lanes/outbox.ts';
+import type { Target } from '$lib/core/lanes/settle.ts';
+import type { Item } from '$lib/core/model/item.ts';
+import type { Place, Right } from '$lib/core/model/place.ts';
+import type { Fetched } from '$lib/workers/core.worker.ts';
+
+export interface Look {
+  title: string;
+  author: string;
+  rights: Right[];
+  categories: string[];
+}
+
+/** What every kind of place offers. Each call may throw a PlaceError. */
+export interface PlaceAdapter extends Partial<Target> {
+  /** Whose it is and what we may do there. */
+  look(signal?: AbortSignal): Promise<Look>;
+  /** The documents that tell what stands there, from the newest on; `isWhole` when none is missing. */
+  list(
+    signal: AbortSignal,
+    onPage: (pages: number) => void
+  ): Promise<{ pages: Fetched[]; isWhole: boolean }>;
+  /** Items that only the owner can see: drafts, dated and private posts. */
+  listOwn?(signal?: AbortSignal): Promise<{ item: Item; html: string }[]>;
+}
+
+export type { Place, PostPayload };

@@ -1,0 +1,96 @@
+import { z } from 'zod';
+import { PlaceError, problemSchema, type ProblemKind } from '$lib/core/model/place.ts';
+import type { Fetched } from '$lib/workers/core.worker.ts';
+
+/** Reads another site's page or feed through the guarded route of our own server. */
+export async function readAddress(url: string, signal?: AbortSignal): Promise<Fetched> {
+  const answer = await call(`/api/read?url=${encodeURIComponent(url)}`, { signal }, url);
+  return {
+    url: answer.headers.get('x-read-url') ?? url,
+    contentType: answer.headers.get('x-read-type') ?? '',
+    bytes: new Uint8Array(await answer.arrayBuffer())
+  };
+}
+
+export interface Sent {
+  status: number;
+  location: string;
+  body: unknown;
+}
+
+export const sendRequestSchema = z.object({
+  url: z.string(),
+  method: z.enum(['GET', 'POST']),
+  /** The key of the place; it goes to that place's origin and nowhere else. */
+  key: z.string().optional(),
+  json: z.unknown().optional()
+});
+export type SendRequest = z.infer<typeof sendRequestSchema>;
+
+const sentSchema = z.object({
+  status: z.number(),
+  location: z.string(),
+  retryAfter: z.number().nullable(),
+  body: z.unknown()
+});
+
+/**
+ * Calls a program interface of a place through our own server.
+ * @throws PlaceError unless the place answered with success
+ */
+export async function sendTo(request: SendRequest, signal?: AbortSignal): Promise<Sent> {
+  const answer = await call(
+    '/api/send',
+    {
+      method: 'POST',
+      headers: { 'Content-Type': 'application/json' },
+      body: JSON.stringify(request),
+      signal
+    },
+    request.url
+  );
+  const sent = sentSchema.parse(await answer.json());
+  if (sent.status >= 400) throw new PlaceError({ ...problemOf(sent), url: request.url });
+  return sent;
+}
+
+const errorBodySchema = z.object({
+  error: z.string().catch(''),
+  error_description: z.string().catch('')
+});
+
+function problemOf({ status, body, retryAfter }: z.infer<typeof sentSchema>) {
+  const said = errorBodySchema.safeParse(body).data;
+  const detail = (
+    said?.error_description ||
+    said?.error ||
+    (typeof body === 'string' ? body : '')
+  ).slice(0, 300);
+  const kind = kindOf(status, said?.error ?? '');
+  return { kind, status, detail, retryAfter };
+}
+
+function kindOf(status: number, error: string): ProblemKind {
+  if (status === 401 || error === 'unauthorized' || error === 'invalid_token') return 'key-refused';
+  if (error === 'insufficient_scope') return 'right-missing';
+  if (error === 'quota_exceeded') return 'over-quota';
+  if (status === 404 || status === 410) return 'not-found';
+  if (status === 429 || status === 503) return 'busy';
+  return status >= 500 ? 'server-error' : 'refused';
+}
+
+/** A call of our own server; its problems come as JSON. */
+async function call(path: string, init: RequestInit, url: string): Promise<Response> {
+  let answer: Response;
+  try {
+    answer = await fetch(path, init);
+  } catch (error) {
+    const stopped = error instanceof DOMException && error.name === 'AbortError';
+    throw new PlaceError({ kind: stopped ? 'stopped' : 'no-answer', url });
+  }
+  if (answer.ok) return answer;
+  const said = z
+    .object({ problem: problemSchema })
+    .safeParse(await answer.json().catch(() => null));
+  throw new PlaceError(said.data?.problem ?? { kind: 'server-error', url, status: answer.status });
+}

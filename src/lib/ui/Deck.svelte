@@ -1,0 +1,102 @@
+<script lang="ts">
+  import Pause from '@lucide/svelte/icons/pause';
+  import Play from '@lucide/svelte/icons/play';
+  import Square from '@lucide/svelte/icons/square';
+  import X from '@lucide/svelte/icons/x';
+  import { tasks } from '$lib/work/tasks.svelte.ts';
+  import { deck } from './deck.svelte.ts';
+  import Progress from './Progress.svelte';
+  import TimeCode from './TimeCode.svelte';
+
+  let video = $state<HTMLVideoElement>();
+  let paused = $state(true);
+  let time = $state(0);
+  let failed = $state(false);
+  const playing = $derived(deck.playing);
+  const useFrame = $derived(
+    playing !== null && (!playing.contentUrl || failed) && playing.embedUrl !== ''
+  );
+
+  $effect(() => {
+    if (!playing || !video) return;
+    void playing.turn;
+    const element = video;
+    element.currentTime = playing.at;
+    element.play().catch(() => {
+      // Browsers may hold a video back until it is clicked; the play button is there for that.
+    });
+  });
+  $effect(() => {
+    void playing?.contentUrl;
+    failed = false;
+  });
+</script>
+
+<footer
+  aria-label="Deck"
+  class="relative z-20 flex min-h-12 items-center gap-3 border-t border-line bg-sheet px-3 py-1"
+>
+  {#if playing}
+    <div
+      class="absolute bottom-full left-2 mb-2 w-80 max-w-[calc(100vw-1rem)] overflow-hidden rounded-container border border-edge bg-sheet shadow-xl"
+    >
+      {#if useFrame}
+        {#key playing.turn}
+          <iframe
+            title={playing.title}
+            src="{playing.embedUrl}{playing.embedUrl.includes('?') ? '&' : '?'}t={Math.round(
+              playing.at
+            )}"
+            class="block aspect-video w-full"
+            allowfullscreen
+          ></iframe>
+        {/key}
+      {:else if playing.contentUrl}
+        <!-- svelte-ignore a11y_media_has_caption: the transcript stands beside it on the desk -->
+        <video
+          bind:this={video}
+          bind:paused
+          bind:currentTime={time}
+          onerror={() => (failed = true)}
+          src={playing.contentUrl}
+          class="block max-h-80 w-full bg-black"
+          aria-label={playing.title}
+          playsinline
+        ></video>
+      {:else}
+        <p class="p-3 text-sm">The channel gives no player for this video.</p>
+      {/if}
+    </div>
+    {#if !useFrame && playing.contentUrl}
+      <button
+        class="plain btn-icon btn-icon-sm"
+        aria-label={paused ? 'Play' : 'Pause'}
+        onclick={() => (paused ? video?.play() : video?.pause())}
+      >
+        {#if paused}<Play aria-hidden="true" />{:else}<Pause aria-hidden="true" />{/if}
+      </button>
+      <TimeCode seconds={time} />
+    {/if}
+    <span class="min-w-0 truncate text-sm">{playing.title}</span>
+    <button
+      class="bare btn-icon btn-icon-sm"
+      aria-label="Close the player"
+      onclick={() => deck.close()}
+    >
+      <X aria-hidden="true" />
+    </button>
+  {:else if deck.reading}
+    <button class="plain btn btn-sm" onclick={() => deck.hush()}>
+      <Square aria-hidden="true" />Stop reading
+    </button>
+    <span class="truncate text-sm">{deck.reading.label}</span>
+  {:else}
+    <span class="hidden truncate text-sm text-quiet sm:inline">Nothing playing</span>
+  {/if}
+  <div class="ml-auto flex min-w-0 items-center gap-4">
+    {#each tasks.running as task (task.id)}<Progress {task} />{/each}
+    <p role="status" class="min-w-0 truncate text-sm">
+      {tasks.running.length === 0 ? deck.message : ''}
+    </p>
+  </div>
+</footer>

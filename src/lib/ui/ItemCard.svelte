@@ -1,0 +1,62 @@
+<script lang="ts">
+  import ExternalLink from '@lucide/svelte/icons/external-link';
+  import type { Half } from '$lib/core/model/twin.ts';
+  import TimeCode from './TimeCode.svelte';
+  import { dateTimeWords, dateWords } from './words.ts';
+
+  let { half, side }: { half: Half; side: 'video' | 'post' } = $props();
+</script>
+
+<article
+  class="flex h-full min-w-0 items-center gap-3 overflow-hidden border bg-sheet {side === 'video'
+    ? 'border-l-4 border-l-video'
+    : 'border-r-4 border-r-post'} rounded-container border-line py-1.5 pr-2 pl-2"
+>
+  {#if side === 'video'}
+    <span class="relative h-[45px] w-20 shrink-0 overflow-hidden rounded-base">
+      {#if half.picture}
+        <img
+          src={half.picture.url}
+          alt=""
+          loading="lazy"
+          decoding="async"
+          class="h-full w-full object-cover"
+        />
+      {:else}
+        <span class="block h-full w-full bg-line"></span>
+      {/if}
+      {#if half.duration !== null}
+        <span
+          class="absolute right-0.5 bottom-0.5 rounded-base bg-black/80 px-1 text-xs text-white"
+        >
+          <TimeCode seconds={half.duration} />
+        </span>
+      {/if}
+    </span>
+  {/if}
+  <div class="min-w-0 flex-1">
+    <h3 class="truncate text-sm font-semibold" title={half.title} lang={half.language || undefined}>
+      {half.title}
+    </h3>
+    <p class="flex gap-2 truncate text-xs text-quiet">
+      <span
+        >{half.visibility === 'scheduled' && half.date
+          ? dateTimeWords(half.date)
+          : dateWords(half.date)}</span
+      >
+      {#if half.visibility !== 'public'}<span class="font-semibold">{half.visibility}</span>{/if}
+      {#if side === 'video' && !half.hasCaptions}<span>no captions</span>{/if}
+      {#if half.isMade}<span>made here</span>{/if}
+    </p>
+  </div>
+  {#if half.url}
+    <a
+      class="bare btn-icon shrink-0 btn-icon-sm"
+      href={half.url}
+      target="_blank"
+      rel="noreferrer"
+      aria-label="Open “{half.title}” at its place"
+      title="Open at its place"><ExternalLink aria-hidden="true" /></a
+    >
+  {/if}
+</article>

@@ -1,0 +1,116 @@
+<script lang="ts">
+  import { goto } from '$app/navigation';
+  import { db } from '$lib/data/db.ts';
+  import { readPlaces } from '$lib/work/read.ts';
+  import { startDemo, startEmpty, type Demo } from '$lib/work/start.ts';
+  import { mode } from './mode.svelte.ts';
+  import { standingWords } from './words.ts';
+
+  let { open = $bindable(), demo }: { open: boolean; demo: Demo | null } = $props();
+
+  interface Entry {
+    label: string;
+    hint: string;
+    run: () => unknown;
+  }
+  const MOST = 12;
+
+  let dialog = $state<HTMLDialogElement>();
+  let words = $state('');
+  let at = $state(0);
+  let found = $state.raw<Entry[]>([]);
+
+  const commands: Entry[] = $derived([
+    { label: 'Go to In step', hint: 'View', run: () => goto('/') },
+    { label: 'Go to Places', hint: 'View', run: () => goto('/places') },
+    { label: 'Go to the journal', hint: 'View', run: () => goto('/journal') },
+    { label: 'Link a place', hint: 'Command', run: () => goto('/places') },
+    { label: 'Read all places now', hint: 'Command', run: () => readPlaces() },
+    { label: 'Change between light and dark', hint: 'Command', run: () => mode.toggle() },
+    { label: 'Start empty', hint: 'Forgets what this browser keeps', run: () => startEmpty().then(() => goto('/')) },
+    ...(demo
+      ? [{ label: 'Start with the demo world', hint: 'Forgets what this browser keeps', run: () => startDemo(demo) }]
+      : [])
+  ]);
+
+  $effect(() => {
+    if (open && !dialog?.open) {
+      words = '';
+      dialog?.showModal();
+    } else if (!open) dialog?.close();
+  });
+  $effect(() => {
+    const wanted = words.trim().toLowerCase();
+    const fitting = commands.filter((c) => c.label.toLowerCase().includes(wanted));
+    at = 0;
+    found = fitting;
+    if (!open || wanted.length < 2) return;
+    void items(wanted).then((rows) => {
+      if (words.trim().toLowerCase() === wanted) found = [...fitting, ...rows].slice(0, MOST);
+    });
+  });
+
+  async function items(wanted: string): Promise<Entry[]> {
+    const twins = await db.twins
+      .filter(({ video, post }) =>
+        [video, post].some((half) => half?.title.toLowerCase().includes(wanted))
+      )
+      .limit(MOST)
+      .toArray();
+    return twins.map(({ video, post, standing }) => ({
+      label: video?.title ?? post?.title ?? '',
+      hint: standingWords[standing],
+      run: () => (video ? goto(`/desk/${video.id}`) : window.open(post?.url, '_blank', 'noreferrer'))
+    }));
+  }
+
+  function choose(entry: Entry | undefined) {
+    if (!entry) return;
+    open = false;
+    entry.run();
+  }
+
+  function onkeydown(event: KeyboardEvent) {
+    if (event.key === 'ArrowDown') at = Math.min(at + 1, found.length - 1);
+    else if (event.key === 'ArrowUp') at = Math.max(at - 1, 0);
+    else if (event.key === 'Enter') choose(found[at]);
+    else return;
+    event.preventDefault();
+  }
+</script>
+
+<dialog
+  bind:this={dialog}
+  onclose={() => (open = false)}
+  aria-label="Search and commands"
+  class="bg-sheet text-ink border-edge m-auto mt-[12vh] w-[36rem] max-w-[calc(100vw-1rem)] rounded-container border p-2 shadow-2xl backdrop:bg-black/40"
+>
+  <input
+    class="field"
+    role="combobox"
+    aria-expanded="true"
+    aria-controls="palette-list"
+    aria-activedescendant={found[at] ? `palette-${at}` : undefined}
+    aria-label="Search items and commands"
+    placeholder="A title, or what you want to do"
+    bind:value={words}
+    {onkeydown}
+  />
+  <ul id="palette-list" role="listbox" aria-label="Found" class="mt-2 max-h-[50vh] overflow-y-auto">
+    {#each found as entry, i (entry.hint + entry.label + i)}
+      <!-- svelte-ignore a11y_click_events_have_key_events: the keys are those of the field above -->
+      <li
+        id="palette-{i}"
+        role="option"
+        aria-selected={i === at}
+        class="flex cursor-pointer justify-between gap-3 rounded-base px-2 py-1.5 text-sm {i === at ? 'bg-marked' : ''}"
+        onclick={() => choose(entry)}
+      >
+        <span class="truncate">{entry.label}</span>
+        <span class="text-quiet shrink-0">{entry.hint}</span>
+      </li>
+    {:else}
+      <li class="text-quiet px-2 py-3 text-sm" role="option" aria-selected="false" aria-disabled="true">Nothing found.</li>
+    {/each}
+  </ul>
+</dialog>

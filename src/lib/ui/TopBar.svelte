@@ -1,0 +1,61 @@
+<script lang="ts">
+  import Moon from '@lucide/svelte/icons/moon';
+  import Search from '@lucide/svelte/icons/search';
+  import Sun from '@lucide/svelte/icons/sun';
+  import { page } from '$app/state';
+  import { db } from '$lib/data/db.ts';
+  import { live } from './live.svelte.ts';
+  import { mode } from './mode.svelte.ts';
+
+  let { onsearch }: { onsearch: () => void } = $props();
+
+  const views = [
+    { href: '/', label: 'In step' },
+    { href: '/places', label: 'Places' },
+    { href: '/journal', label: 'Journal' }
+  ];
+  const places = live(() => () => db.places.toArray());
+  const isHere = (href: string) =>
+    href === '/' ? page.url.pathname === '/' || page.url.pathname.startsWith('/desk') : page.url.pathname === href;
+</script>
+
+<header class="bg-sheet border-line flex h-12 items-center gap-1 border-b px-2 sm:gap-3 sm:px-3">
+  <a href="/" class="flex items-center gap-2 font-semibold" aria-label="Swift Twin, to In step">
+    <img src="/favicon.svg" alt="" class="size-6" /><span class="hidden md:inline">Swift Twin</span>
+  </a>
+  <nav aria-label="Views" class="flex">
+    {#each views as { href, label } (href)}
+      <a
+        {href}
+        aria-current={isHere(href) ? 'page' : undefined}
+        class="border-b-2 px-2 py-2.5 text-sm sm:px-3 {isHere(href)
+          ? 'border-ink font-semibold'
+          : 'hover:border-edge border-transparent'}">{label}</a
+      >
+    {/each}
+  </nav>
+  <ul class="text-quiet ml-auto hidden min-w-0 items-center gap-3 text-sm lg:flex" aria-label="Places in use">
+    {#each places.value ?? [] as place (place.id)}
+      <li class="flex min-w-0 items-center gap-1.5">
+        <span
+          class="h-3 w-1 shrink-0 rounded-full {place.kind === 'channel' ? 'bg-video' : 'bg-post'}"
+          aria-hidden="true"
+        ></span>
+        <span class="truncate">{place.title}</span>
+        {#if place.problem}<a href="/places" class="text-ink shrink-0 underline">needs a look</a>{/if}
+      </li>
+    {/each}
+  </ul>
+  <button class="btn btn-sm plain ml-auto lg:ml-0" onclick={onsearch}>
+    <Search aria-hidden="true" /><span class="hidden sm:inline">Search and commands</span>
+    <kbd class="text-quiet hidden text-xs sm:inline">Ctrl K</kbd>
+    <span class="sr-only sm:hidden">Search and commands</span>
+  </button>
+  <button
+    class="btn-icon btn-icon-sm bare"
+    aria-label={mode.isDark ? 'Use light colours' : 'Use dark colours'}
+    onclick={() => mode.toggle()}
+  >
+    {#if mode.isDark}<Sun aria-hidden="true" />{:else}<Moon aria-hidden="true" />{/if}
+  </button>
+</header>

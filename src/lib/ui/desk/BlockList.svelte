@@ -1,0 +1,110 @@
+<script lang="ts">
+  import ArrowDown from '@lucide/svelte/icons/arrow-down';
+  import ArrowUp from '@lucide/svelte/icons/arrow-up';
+  import GripVertical from '@lucide/svelte/icons/grip-vertical';
+  import { Switch } from '@skeletonlabs/skeleton-svelte';
+  import { dragHandle, dragHandleZone, setDebugMode } from 'svelte-dnd-action';
+  import type { Block } from '$lib/core/article/template.ts';
+  import { deck } from '$lib/ui/deck.svelte.ts';
+  import { blockWords, emptyWords } from '$lib/ui/words.ts';
+  import SafeHtml from './SafeHtml.svelte';
+  import TemplateField from './TemplateField.svelte';
+  import type { Desk } from './deskState.svelte.ts';
+
+  let { desk }: { desk: Desk } = $props();
+  setDebugMode(false);
+
+  const TEXTS: readonly Block['kind'][] = ['lead', 'credit', 'closing'];
+  const HEADED: readonly Block['kind'][] = ['chapters', 'transcript', 'description'];
+  const partOf = (block: Block) => desk.post?.parts.find((part) => part.blockId === block.id);
+  const flipDurationMs = matchMedia('(prefers-reduced-motion: reduce)').matches ? 0 : 120;
+
+  function move(index: number, by: number) {
+    const blocks = [...desk.template.blocks];
+    const [block] = blocks.splice(index, 1);
+    if (!block) return;
+    blocks.splice(index + by, 0, block);
+    desk.template.blocks = blocks;
+    deck.say(`${blockWords[block.kind]} is part ${index + by + 1} of ${blocks.length} now.`);
+  }
+</script>
+
+<ol
+  class="flex flex-col gap-2"
+  aria-label="Parts of the post"
+  use:dragHandleZone={{
+    items: desk.template.blocks,
+    flipDurationMs,
+    dropTargetStyle: {},
+    zoneItemTabIndex: -1
+  }}
+  onconsider={(event) => (desk.template.blocks = event.detail.items)}
+  onfinalize={(event) => (desk.template.blocks = event.detail.items)}
+>
+  {#each desk.template.blocks as block, i (block.id)}
+    {@const part = partOf(block)}
+    <li class="bg-sheet border-line rounded-container border" aria-label={blockWords[block.kind]}>
+      <header class="flex items-center gap-2 px-2 py-1">
+        <span use:dragHandle aria-label="Drag {blockWords[block.kind]}" class="text-quiet cursor-grab">
+          <GripVertical class="size-4" aria-hidden="true" />
+        </span>
+        <h3 class="text-sm font-semibold {block.on ? '' : 'text-quiet'}">{blockWords[block.kind]}</h3>
+        {#if part?.empty}<span class="text-quiet truncate text-sm">empty: {emptyWords(part.empty)}</span>{/if}
+        <span class="ml-auto flex items-center gap-1">
+          <button
+            class="btn-icon btn-icon-sm bare"
+            aria-label="Move {blockWords[block.kind]} up"
+            disabled={i === 0}
+            onclick={() => move(i, -1)}><ArrowUp aria-hidden="true" /></button
+          >
+          <button
+            class="btn-icon btn-icon-sm bare"
+            aria-label="Move {blockWords[block.kind]} down"
+            disabled={i === desk.template.blocks.length - 1}
+            onclick={() => move(i, 1)}><ArrowDown aria-hidden="true" /></button
+          >
+          <Switch
+            checked={block.on}
+            onCheckedChange={({ checked }) => (block.on = checked)}
+            class="flex items-center"
+          >
+            <Switch.Control
+              class="border-edge bg-canvas data-[state=checked]:bg-ink flex h-5 w-9 items-center rounded-full border p-0.5"
+            >
+              <Switch.Thumb
+                class="bg-ink data-[state=checked]:bg-canvas block size-3.5 rounded-full transition-transform data-[state=checked]:translate-x-4"
+              />
+            </Switch.Control>
+            <Switch.Label class="sr-only">{blockWords[block.kind]} in the post</Switch.Label>
+            <Switch.HiddenInput />
+          </Switch>
+        </span>
+      </header>
+      {#if block.on}
+        <div class="border-line flex flex-col gap-3 border-t px-3 py-2">
+          {#if HEADED.includes(block.kind)}
+            <TemplateField
+              label="Heading of {blockWords[block.kind].toLowerCase()}"
+              bind:value={block.heading}
+              fields={desk.fields}
+              placeholder="None"
+            />
+          {/if}
+          {#if TEXTS.includes(block.kind)}
+            <TemplateField
+              label="Wording of {blockWords[block.kind].toLowerCase()}"
+              bind:value={block.text}
+              fields={desk.fields}
+              rows={3}
+            />
+          {/if}
+          {#if part && !part.empty}
+            <div class="max-h-80 overflow-y-auto" lang={desk.video?.language || undefined}>
+              <SafeHtml html={part.html} />
+            </div>
+          {/if}
+        </div>
+      {/if}
+    </li>
+  {/each}
+</ol>

@@ -1,0 +1,26 @@
+<script lang="ts">
+  import CircleAlert from '@lucide/svelte/icons/circle-alert';
+  import Eye from '@lucide/svelte/icons/eye';
+  import { findingWords, whereWords } from '$lib/ui/words.ts';
+  import type { Desk } from './deskState.svelte.ts';
+
+  let { desk }: { desk: Desk } = $props();
+</script>
+
+<section aria-labelledby="checks-title" class="flex flex-col gap-1">
+  <h2 id="checks-title" class="font-semibold">
+    {desk.findings.length === 0 ? 'Nothing to check' : 'To check'}
+  </h2>
+  <ul class="flex flex-col gap-1 text-sm">
+    {#each desk.findings as finding, i (i)}
+      <li class="flex gap-2">
+        {#if finding.level === 'wrong'}
+          <CircleAlert class="text-error-600 dark:text-error-400 mt-0.5 size-4 shrink-0" aria-label="Wrong" />
+        {:else}
+          <Eye class="text-quiet mt-0.5 size-4 shrink-0" aria-label="Worth a look" />
+        {/if}
+        <span><span class="font-semibold">{whereWords(finding)}:</span> {findingWords(finding)}</span>
+      </li>
+    {/each}
+  </ul>
+</section>

@@ -1,0 +1,79 @@
+<script lang="ts">
+  import { TagsInput } from '@skeletonlabs/skeleton-svelte';
+  import { largestPicture } from '$lib/core/model/item.ts';
+  import type { Desk } from './deskState.svelte.ts';
+  import TemplateField from './TemplateField.svelte';
+
+  let { desk }: { desk: Desk } = $props();
+  const picture = $derived(desk.video && largestPicture(desk.video.pictures));
+</script>
+
+{#snippet names(label: string, value: string[], onchange: (value: string[]) => void)}
+  <TagsInput {value} onValueChange={(details) => onchange(details.value)} addOnPaste blurBehavior="add" delimiter=",">
+    <TagsInput.Label class="text-sm font-semibold">{label}</TagsInput.Label>
+    <TagsInput.Control class="field flex flex-wrap gap-1">
+      <TagsInput.Context>
+        {#snippet children(tagsInput)}
+          {#each tagsInput().value as name, index (index)}
+            <TagsInput.Item value={name} {index}>
+              <TagsInput.ItemPreview class="bg-marked flex items-center rounded-base px-1.5 text-sm">
+                <TagsInput.ItemText>{name}</TagsInput.ItemText>
+                <TagsInput.ItemDeleteTrigger class="pl-1" aria-label="Remove {name}">×</TagsInput.ItemDeleteTrigger>
+              </TagsInput.ItemPreview>
+              <TagsInput.ItemInput class="field" />
+            </TagsInput.Item>
+          {/each}
+        {/snippet}
+      </TagsInput.Context>
+      <TagsInput.Input class="min-w-24 flex-1 bg-transparent outline-none" placeholder="Type, then Enter" />
+    </TagsInput.Control>
+    <TagsInput.HiddenInput />
+  </TagsInput>
+{/snippet}
+
+<section aria-labelledby="details-title" class="flex flex-col gap-3">
+  <h2 id="details-title" class="font-semibold">About the post</h2>
+  <TemplateField
+    label="Address"
+    bind:value={desk.template.slug}
+    fields={desk.fields}
+    result={desk.post?.slug}
+    placeholder="From the title"
+  />
+  {@render names('Categories', desk.template.categories, (value) => (desk.template.categories = value))}
+  {@render names('Tags', desk.template.tags, (value) => (desk.template.tags = value))}
+  <TemplateField
+    label="Excerpt"
+    bind:value={desk.template.excerpt}
+    fields={desk.fields}
+    result={desk.post?.excerpt}
+    rows={2}
+  />
+  <TemplateField label="Author" bind:value={desk.template.author} fields={desk.fields} result={desk.post?.author} />
+  <div class="grid grid-cols-2 gap-3">
+    <label class="flex flex-col gap-1 text-sm font-semibold">
+      Date
+      <select class="field font-normal" bind:value={desk.template.date}>
+        <option value="now">The moment of placing</option>
+        <option value="video">That of the video</option>
+      </select>
+    </label>
+    <label class="flex flex-col gap-1 text-sm font-semibold">
+      Comments
+      <select class="field font-normal" bind:value={desk.template.comments}>
+        <option value="open">Open</option>
+        <option value="closed">Closed</option>
+      </select>
+    </label>
+  </div>
+  {#if picture}
+    <figure class="text-sm">
+      <figcaption class="font-semibold">Featured picture</figcaption>
+      <img src={picture.url} alt="" class="mt-1 max-h-32 rounded-base" loading="lazy" />
+      <p class="text-quiet">
+        The largest of {desk.video?.pictures.length}:
+        <span class="times">{picture.width ?? '?'} × {picture.height ?? '?'}</span>
+      </p>
+    </figure>
+  {/if}
+</section>

@@ -1,0 +1,66 @@
+<script lang="ts">
+  import type { Problem } from '$lib/core/model/place.ts';
+  import type { Twin } from '$lib/core/model/twin.ts';
+  import { acceptTitles } from '$lib/data/decisions.ts';
+  import { getItem } from '$lib/data/items.ts';
+  import { note } from '$lib/data/journal.ts';
+  import { deck } from '$lib/ui/deck.svelte.ts';
+  import ProblemNote from '$lib/ui/ProblemNote.svelte';
+  import { takeVideoTitle } from '$lib/work/post.ts';
+  import { attempt, runTask } from '$lib/work/tasks.svelte.ts';
+  import { coreWorker } from '$lib/workers/core.ts';
+
+  let { twin, onclose }: { twin: Twin; onclose: () => void } = $props();
+  let dialog = $state<HTMLDialogElement>();
+  let problem = $state<Problem | null>(null);
+  const differences = $derived(twin.reason.kind === 'differs' ? twin.reason.differences : []);
+
+  $effect(() => dialog?.showModal());
+
+  async function take() {
+    const video = twin.video && (await getItem(twin.video.id));
+    const post = twin.post && (await getItem(twin.post.id));
+    if (!video || !post) return;
+    const done = await attempt(() => runTask(`Retitling “${post.title}”`, () => takeVideoTitle(video, post)));
+    problem = done.problem;
+    if (problem) return;
+    deck.say('The post has the title of the video now.');
+    dialog?.close();
+  }
+
+  async function accept() {
+    if (!twin.video || !twin.post) return;
+    const titles = { video: twin.video.title, post: twin.post.title };
+    await acceptTitles(twin.video.id, twin.post.id, titles, new Date().toISOString());
+    await note({ what: 'accepted', itemId: twin.video.id, title: twin.video.title });
+    await coreWorker().pairAgain();
+    dialog?.close();
+  }
+</script>
+
+<dialog
+  bind:this={dialog}
+  {onclose}
+  aria-labelledby="drift-title"
+  class="bg-sheet text-ink border-edge m-auto flex w-[34rem] max-w-[calc(100vw-1rem)] flex-col gap-4 rounded-container border p-4 shadow-2xl backdrop:bg-black/40"
+>
+  <h2 id="drift-title" class="text-lg font-semibold">What has drifted</h2>
+  {#each differences as { kind, video, post } (kind)}
+    <dl class="grid grid-cols-[5rem_1fr] gap-x-3 gap-y-2">
+      <dt class="border-video border-l-4 pl-2 text-sm">Video</dt>
+      <dd class="font-semibold">{video}</dd>
+      <dt class="border-post border-l-4 pl-2 text-sm">Post</dt>
+      <dd class="font-semibold">{post}</dd>
+    </dl>
+  {/each}
+  <p class="text-quiet text-sm">
+    The video was given another title after the post was written. Only the title is changed; the text of
+    the post stays as it is.
+  </p>
+  {#if problem}<ProblemNote {problem} />{/if}
+  <div class="flex flex-wrap gap-2">
+    <button class="btn btn-sm strong" onclick={take}>Give the post this title</button>
+    <button class="btn btn-sm plain" onclick={accept}>Leave both as they are</button>
+    <button class="btn btn-sm bare ml-auto" onclick={() => dialog?.close()}>Close</button>
+  </div>
+</dialog>

@@ -1,0 +1,28 @@
+<script lang="ts">
+  import type { Standing } from '$lib/core/model/twin.ts';
+  import type { StandingCounts } from '$lib/core/twins/inStep.ts';
+  import Tie from '$lib/ui/Tie.svelte';
+  import { standingWords } from '$lib/ui/words.ts';
+
+  let {
+    counts,
+    chosen = $bindable()
+  }: { counts: StandingCounts; chosen: Standing | null } = $props();
+  const standings = Object.keys(standingWords) as Standing[];
+</script>
+
+<div class="flex flex-wrap gap-1.5" role="group" aria-label="Show by standing">
+  {#each standings as standing (standing)}
+    <button
+      class="bg-sheet flex items-center gap-2 rounded-base border px-2 py-1 text-sm {chosen === standing
+        ? 'border-ink ring-ink ring-1'
+        : 'border-line hover:border-edge'}"
+      aria-pressed={chosen === standing}
+      onclick={() => (chosen = chosen === standing ? null : standing)}
+    >
+      <Tie {standing} compact />
+      {standingWords[standing]}
+      <span class="times font-semibold">{counts[standing].toLocaleString('en')}</span>
+    </button>
+  {/each}
+</div>

@@ -1,0 +1,44 @@
+<script lang="ts">
+  import type { Chart } from 'chart.js';
+  import type { Twin } from '$lib/core/model/twin.ts';
+  import { standingsByMonth } from '$lib/core/twins/inStep.ts';
+  import { mode } from '$lib/ui/mode.svelte.ts';
+
+  let { twins }: { twins: readonly Twin[] } = $props();
+  let canvas = $state<HTMLCanvasElement>();
+
+  const months = $derived(standingsByMonth(twins, 12));
+  const rows = $derived(
+    months.map(({ month, counts }) => ({
+      month,
+      inStep: counts['in-step'],
+      missing: counts['no-post'] + counts['no-video'],
+      open: counts.drifted + counts['in-hand']
+    }))
+  );
+  const words = $derived(
+    rows.map((r) => `${r.month}: ${r.inStep} in step, ${r.missing} alone, ${r.open} drifted or in hand`).join('; ')
+  );
+
+  $effect(() => {
+    void mode.isDark;
+    if (!canvas || rows.length === 0) return;
+    const element = canvas;
+    const data = rows;
+    let chart: Chart | undefined;
+    let gone = false;
+    // The engine loads after the list is shown.
+    void import('./chart.ts').then(({ drawStandings }) => {
+      if (!gone) chart = drawStandings(element, data);
+    });
+    return () => {
+      gone = true;
+      chart?.destroy();
+    };
+  });
+</script>
+
+<figure class="hidden h-16 w-64 lg:block">
+  <canvas bind:this={canvas} aria-hidden="true"></canvas>
+  <figcaption class="sr-only">Twins by month. {words}</figcaption>
+</figure>

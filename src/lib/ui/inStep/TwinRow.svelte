@@ -1,0 +1,98 @@
+<script lang="ts">
+  import type { Twin } from '$lib/core/model/twin.ts';
+  import ItemCard from '$lib/ui/ItemCard.svelte';
+  import Tie from '$lib/ui/Tie.svelte';
+  import { reasonWords, standingWords } from '$lib/ui/words.ts';
+  import NextStep from './NextStep.svelte';
+
+  interface Props {
+    twin: Twin;
+    index: number;
+    isCurrent: boolean;
+    isSelected: boolean;
+    onfocus: () => void;
+    onselect: () => void;
+    ondrift: () => void;
+  }
+  let { twin, index, isCurrent, isSelected, onfocus, onselect, ondrift }: Props = $props();
+  const name = $derived(twin.video?.title ?? twin.post?.title ?? '');
+</script>
+
+<!-- svelte-ignore a11y_no_noninteractive_element_to_interactive_role -->
+<div
+  role="row"
+  tabindex={isCurrent ? 0 : -1}
+  aria-rowindex={index + 1}
+  aria-selected={isSelected}
+  aria-label="{name}: {standingWords[twin.standing]}"
+  data-row={index}
+  class="row grid h-full gap-x-1 rounded-container px-1 py-1 {isSelected ? 'bg-marked' : ''}"
+  {onfocus}
+>
+  <div role="gridcell" class="pick flex items-center justify-center">
+    <input
+      type="checkbox"
+      class="size-4"
+      checked={isSelected}
+      tabindex="-1"
+      aria-label="Select {name}"
+      onchange={onselect}
+    />
+  </div>
+  <div role="gridcell" class="video min-w-0">
+    {#if twin.video}<ItemCard half={twin.video} side="video" />{:else}<NextStep {twin} side="video" />{/if}
+  </div>
+  <div role="gridcell" class="tie flex min-w-0 flex-col items-center justify-center">
+    <Tie standing={twin.standing} />
+    {#if twin.standing === 'drifted'}
+      <button class="text-xs font-semibold underline" onclick={ondrift} tabindex="-1" title={reasonWords(twin.reason)}>
+        Drifted: look
+      </button>
+    {:else}
+      <span class="text-quiet text-xs" title={reasonWords(twin.reason)}>{standingWords[twin.standing]}</span>
+    {/if}
+  </div>
+  <div role="gridcell" class="post min-w-0">
+    {#if twin.post}<ItemCard half={twin.post} side="post" />{:else}<NextStep {twin} side="post" />{/if}
+  </div>
+</div>
+
+<style>
+  .row {
+    grid-template-columns: 1.75rem minmax(0, 1fr) 6.5rem minmax(0, 1fr);
+    grid-template-areas: 'pick video tie post';
+  }
+  .row[aria-selected='true'] {
+    --row: var(--marked);
+  }
+  .pick {
+    grid-area: pick;
+  }
+  .video {
+    grid-area: video;
+  }
+  .tie {
+    grid-area: tie;
+  }
+  .post {
+    grid-area: post;
+  }
+  @media (width < 48rem) {
+    .row {
+      grid-template-columns: 1.75rem minmax(0, 1fr);
+      grid-template-rows: 3.9rem 1.9rem 3.9rem;
+      grid-template-areas: 'pick video' 'tie tie' 'post post';
+    }
+    .tie {
+      flex-direction: row;
+      gap: 0.5rem;
+    }
+    .tie :global(svg) {
+      height: 1.25rem;
+      width: 3.75rem;
+    }
+    .post {
+      padding-left: 1.75rem;
+    }
+  }
+</style>

@@ -1,0 +1,132 @@
+<script lang="ts">
+  import type { Problem } from '$lib/core/model/place.ts';
+  import { deck } from '$lib/ui/deck.svelte.ts';
+  import ProblemNote from '$lib/ui/ProblemNote.svelte';
+  import { countWords, dateWords } from '$lib/ui/words.ts';
+  import { findPlace, linkPlace, type Found } from '$lib/work/link.ts';
+  import { readPlaces } from '$lib/work/read.ts';
+  import { tellOrigins } from '$lib/work/start.ts';
+  import { attempt, runTask } from '$lib/work/tasks.svelte.ts';
+  import { allPlaces } from '$lib/data/places.ts';
+
+  let address = $state('');
+  let problem = $state<Problem | null>(null);
+  let found = $state.raw<Found | null>(null);
+  let isBusy = $state(false);
+
+  async function find(input: string) {
+    isBusy = true;
+    found = null;
+    const done = await attempt(() => runTask('Looking at the address', (signal) => findPlace(input, signal)));
+    isBusy = false;
+    problem = done.problem;
+    found = done.value;
+  }
+
+  async function link() {
+    if (!found) return;
+    const place = await linkPlace(found);
+    found = null;
+    address = '';
+    const knew = tellOrigins(await allPlaces());
+    const done = await attempt(() => readPlaces(place));
+    if (done.problem) problem = done.problem;
+    else deck.say(`${place.title} is linked and read.`);
+    // The page's policy names the origins it may frame; a new one takes effect with a new page.
+    if (!knew && place.kind === 'channel') location.reload();
+  }
+</script>
+
+<form
+  class="flex flex-col gap-2"
+  onsubmit={(event) => {
+    event.preventDefault();
+    void find(address);
+  }}
+>
+  <label class="font-semibold" for="address">Link a place</label>
+  <div class="flex flex-wrap gap-2">
+    <input
+      id="address"
+      class="field min-w-0 flex-1 basis-72"
+      type="text"
+      inputmode="url"
+      autocomplete="off"
+      spellcheck="false"
+      aria-describedby="address-help"
+      placeholder="https://"
+      bind:value={address}
+    />
+    <button class="btn strong" disabled={isBusy || address.trim() === ''}>Look</button>
+  </div>
+  <p id="address-help" class="text-quiet text-sm">
+    Any address of a channel or blog: its page, one video or post, or its feed. You see whose it is before
+    anything is linked.
+  </p>
+</form>
+{#if problem}<ProblemNote {problem} />{/if}
+{#if found}
+  <section
+    aria-label="What was found"
+    class="bg-sheet border-edge flex flex-col gap-3 rounded-container border border-l-4 p-4 {found.kind === 'channel'
+      ? 'border-l-video'
+      : 'border-l-post'}"
+  >
+    <div>
+      <p class="text-quiet text-sm">{found.kind === 'channel' ? 'A channel' : 'A blog'}</p>
+      <h2 class="text-lg font-semibold">{found.title}</h2>
+      <p class="text-sm">
+        {found.author ? `By ${found.author}. ` : ''}{countWords(found.count, 'entry', 'entries')}{found.hasMore
+          ? ' on the first page of its feed, and more pages'
+          : ' in its feed'}.
+      </p>
+      <p class="times text-quiet break-all">{found.feedUrl}</p>
+    </div>
+    <div>
+      <h3 class="text-sm font-semibold">Latest</h3>
+      <ul class="text-sm">
+        {#each found.latest as item, i (i)}
+          <li class="truncate">{item.title} <span class="text-quiet">{dateWords(item.published)}</span></li>
+        {/each}
+      </ul>
+    </div>
+    <div class="grid gap-3 text-sm sm:grid-cols-2">
+      <div>
+        <h3 class="font-semibold">What the tool will be able to do</h3>
+        <ul class="list-disc pl-5">
+          <li>Read what is public there</li>
+          {#if found.micropub}<li>Publish, once you give it a key for this blog</li>{/if}
+        </ul>
+      </div>
+      <div>
+        <h3 class="font-semibold">What it will not</h3>
+        <ul class="list-disc pl-5">
+          {#if found.kind === 'channel'}
+            <li>Change, upload or remove anything</li>
+            <li>See private videos</li>
+          {:else if found.micropub}
+            <li>Change anything before you give a key</li>
+          {:else}
+            <li>Publish: the blog names no Micropub endpoint</li>
+          {/if}
+        </ul>
+      </div>
+    </div>
+    {#if found.others.length > 0}
+      <div class="text-sm">
+        <h3 class="font-semibold">The page names other feeds as well</h3>
+        <ul>
+          {#each found.others as other (other.url)}
+            <li>
+              <button class="underline" onclick={() => find(other.url)}>{other.title || other.url}</button>
+            </li>
+          {/each}
+        </ul>
+      </div>
+    {/if}
+    <div class="flex gap-2">
+      <button class="btn btn-sm strong" onclick={link}>Link this {found.kind} for reading</button>
+      <button class="btn btn-sm bare" onclick={() => (found = null)}>Not this one</button>
+    </div>
+  </section>
+{/if}

@@ -1,0 +1,149 @@
+import { addressFromInput } from '$lib/core/feeds/address.ts';
+import type { PageFacts } from '$lib/core/feeds/page.ts';
+import { placeId } from '$lib/core/model/ids.ts';
+import { PlaceError, type Place } from '$lib/core/model/place.ts';
+import { note } from '$lib/data/journal.ts';
+import { forgetKey, saveKey } from '$lib/data/keys.ts';
+import { removePlace, savePlace } from '$lib/data/places.ts';
+import { readAddress } from '$lib/places/wire.ts';
+import { adapterFor } from '$lib/places/adapter.ts';
+import { coreWorker } from '$lib/workers/core.ts';
+import type { FeedSummary } from '$lib/workers/core.worker.ts';
+
+/** A channel or blog that an address led to, not linked yet. */
+export interface Found {
+  kind: Place['kind'];
+  feedUrl: string;
+  home: string;
+  title: string;
+  author: string;
+  latest: FeedSummary['latest'];
+  count: number;
+  hasMore: boolean;
+  micropub: string;
+  tokenEndpoint: string;
+  origins: string[];
+  /** Further feeds that the page names. */
+  others: { url: string; title: string }[];
+}
+
+/** Finds the feed behind any address of a channel or blog: its page, one item, the feed itself. */
+export async function findPlace(input: string, signal: AbortSignal): Promise<Found> {
+  const address = addressFromInput(input);
+  if (!address) throw new PlaceError({ kind: 'bad-address', url: input });
+  const fetched = await readAddress(address, signal);
+  const examined = await coreWorker().examine(fetched);
+  if (examined.is === 'problem') throw new PlaceError(examined.problem);
+  if (examined.is === 'feed') return fromFeed(fetched.url, examined.feed, null, signal);
+  const { feeds } = examined.page;
+  for (const feed of feeds) {
+    const document = await readAddress(feed.url, signal);
+    const inner = await coreWorker().examine(document);
+    if (inner.is !== 'feed') continue;
+    const found = await fromFeed(document.url, inner.feed, examined.page, signal);
+    return { ...found, others: feeds.filter((f) => f.url !== feed.url) };
+  }
+  throw new PlaceError({ kind: 'no-feed-found', url: fetched.url });
+}
+
+async function fromFeed(
+  feedUrl: string,
+  feed: FeedSummary,
+  page: PageFacts | null,
+  signal: AbortSignal
+): Promise<Found> {
+  // The head of any page of a blog names its Micropub endpoint; a bare feed does not.
+  const facts = page?.micropub ? page : await pageFacts(feed.home, signal);
+  return {
+    kind: feed.isVideo ? 'channel' : 'blog',
+    feedUrl,
+    home: feed.home || new URL('/', feedUrl).href,
+    title: feed.title || facts?.title || new URL(feedUrl).host,
+    author: feed.author,
+    latest: feed.latest,
+    count: feed.count,
+    hasMore: feed.next !== '',
+    micropub: feed.isVideo ? '' : (facts?.micropub ?? ''),
+    tokenEndpoint: facts?.tokenEndpoint ?? '',
+    origins: [...new Set([new URL(feedUrl).origin, ...(feed.isVideo ? feed.embedOrigins : [])])],
+    others: []
+  };
+}
+
+async function pageFacts(url: string, signal: AbortSignal): Promise<PageFacts | null> {
+  if (!url) return null;
+  try {
+    const examined = await coreWorker().examine(await readAddress(url, signal));
+    return examined.is === 'page' ? examined.page : null;
+  } catch (error) {
+    // Reading works without the page; only publishing needs what it tells.
+    if (error instanceof PlaceError && error.problem.kind !== 'stopped') return null;
+    throw error;
+  }
+}
+
+/** Links a place for reading. */
+export async function linkPlace(found: Found): Promise<Place> {
+  const now = new Date().toISOString();
+  const place: Place = {
+    id: placeId(found.feedUrl),
+    kind: found.kind,
+    url: found.home,
+    feedUrl: found.feedUrl,
+    title: found.title,
+    author: found.author,
+    micropub: found.micropub,
+    tokenEndpoint: found.tokenEndpoint,
+    rights: ['read'],
+    hasKey: false,
+    origins: found.origins,
+    linked: now,
+    checked: now,
+    problem: null
+  };
+  await savePlace(place);
+  await note({ what: 'linked', placeId: place.id, title: place.title, url: place.url });
+  return place;
+}
+
+/**
+ * Looks again at whose a place is and what we may do there, and writes down what came of it.
+ * @throws PlaceError when it does not answer as it should
+ */
+export async function checkPlace(place: Place, signal?: AbortSignal): Promise<Place> {
+  const checked = new Date().toISOString();
+  try {
+    const look = await (await adapterFor(place)).look(signal);
+    const known = { ...place, ...look, checked, problem: null };
+    await savePlace(known);
+    return known;
+  } catch (error) {
+    if (error instanceof PlaceError) await savePlace({ ...place, checked, problem: error.problem });
+    throw error;
+  }
+}
+
+/** Takes a key for publishing, once the place accepts it. */
+export async function giveKey(place: Place, key: string, signal?: AbortSignal): Promise<Place> {
+  await saveKey(place.id, key.trim());
+  try {
+    const known = await checkPlace({ ...place, hasKey: true }, signal);
+    await note({ what: 'key-given', placeId: place.id, title: place.title });
+    return known;
+  } catch (error) {
+    await takeKey(place, false);
+    throw error;
+  }
+}
+
+export async function takeKey(place: Place, isNoted = true): Promise<void> {
+  await forgetKey(place.id);
+  await savePlace({ ...place, hasKey: false, rights: ['read'], problem: null });
+  if (isNoted) await note({ what: 'key-removed', placeId: place.id, title: place.title });
+}
+
+export async function unlinkPlace(place: Place): Promise<void> {
+  await removePlace(place.id);
+  await note({ what: 'unlinked', placeId: place.id, title: place.title, url: place.url });
+  await coreWorker().pairAgain();
+}

@@ -1,0 +1,137 @@
+import type { ComposedPost } from '$lib/core/article/compose.ts';
+import type { OutboxEntry, PostPayload } from '$lib/core/lanes/outbox.ts';
+import { settle } from '$lib/core/lanes/settle.ts';
+import type { Item } from '$lib/core/model/item.ts';
+import { PlaceError, type Place } from '$lib/core/model/place.ts';
+import { db, type Draft } from '$lib/data/db.ts';
+import { note } from '$lib/data/journal.ts';
+import { removeItem } from '$lib/data/items.ts';
+import { shelf, tryAgain, unsettledKeys, wantPlaced, wantRemoved } from '$lib/data/outbox.ts';
+import { adapterFor } from '$lib/places/adapter.ts';
+import { MicropubBlog } from '$lib/places/micropub.ts';
+import { coreWorker } from '$lib/workers/core.ts';
+import { readPlaces } from './read.ts';
+
+/** What is sent for a composed post. */
+export function toPayload(post: ComposedPost, draft: Pick<Draft, 'status' | 'on'>): PostPayload {
+  const { title, html, slug, excerpt, author, categories, tags, comments, picture } = post;
+  return {
+    ...{ title, html, slug, excerpt, author, categories, tags, comments },
+    picture: picture && { url: picture.url, alt: picture.alt },
+    status: draft.status,
+    date: draft.status === 'dated' && draft.on ? new Date(draft.on).toISOString() : post.date
+  };
+}
+
+/** Writes a post into the outbox, then sends it. The desk is cleared; the template is kept. */
+export async function placePost(
+  entry: { key: string; itemId: string; placeId: string; payload: PostPayload },
+  channelId: string,
+  draft: Draft
+): Promise<void> {
+  await wantPlaced(entry, Date.now());
+  await db.templates.put({ placeId: channelId, template: structuredClone(draft.template) });
+  await db.drafts.delete(draft.id);
+  await coreWorker().pairAgain();
+  void workOn(entry.key);
+}
+
+export async function undoPost(key: string): Promise<void> {
+  if (await wantRemoved(key, Date.now())) await workOn(key);
+}
+
+export async function retryPost(key: string): Promise<void> {
+  if (await tryAgain(key, Date.now())) await workOn(key);
+}
+
+/**
+ * Works on an outbox entry, in this tab alone: a lock of the browser keeps other tabs off it, and
+ * falls open when the tab that holds it is closed or killed.
+ */
+export async function workOn(key: string): Promise<void> {
+  const entry = await navigator.locks.request(
+    `outbox/${key}`,
+    { ifAvailable: true },
+    async (lock) => {
+      if (!lock) return null;
+      const before = await shelf.load(key);
+      const place = before && (await db.places.get(before.placeId));
+      if (!before || !place) return null;
+      const adapter = await adapterFor(place);
+      if (!(adapter instanceof MicropubBlog)) return null;
+      const after = await settle(key, {
+        shelf,
+        target: adapter,
+        now: Date.now,
+        chance: Math.random
+      });
+      if (after) await noteOutcome(before, after, place);
+      return after;
+    }
+  );
+  if (!entry) return;
+  if (entry.state === 'waiting') wakeAt(key, entry.nextTry);
+  else await afterwards(entry);
+}
+
+/** Brings the twin up to date with what now stands at the blog. */
+async function afterwards(entry: OutboxEntry): Promise<void> {
+  await coreWorker().pairAgain();
+  const place = await db.places.get(entry.placeId);
+  if (place && (entry.state === 'placed' || entry.state === 'removed')) await readPlaces(place);
+}
+
+async function noteOutcome(before: OutboxEntry, after: OutboxEntry, place: Place): Promise<void> {
+  const line = {
+    key: after.key,
+    itemId: after.itemId,
+    placeId: place.id,
+    title: after.payload.title
+  };
+  if (after.state === 'placed') {
+    const what = before.placedRevision > 0 ? 'replaced' : 'placed';
+    await note({ ...line, what, url: after.url });
+  } else if (after.state === 'removed') {
+    await note({ ...line, what: 'removed', url: before.url });
+    const items = await db.items.where({ placeId: place.id }).toArray();
+    const gone = items.find((item) => item.origin === after.key);
+    if (gone) await removeItem(gone.id);
+  } else if (after.problem) {
+    await note({ ...line, what: 'placing-failed', problem: after.problem });
+  }
+}
+
+const wakers = new Map<string, ReturnType<typeof setTimeout>>();
+
+function wakeAt(key: string, time: number): void {
+  clearTimeout(wakers.get(key));
+  wakers.set(
+    key,
+    setTimeout(() => void workOn(key), Math.max(50, time - Date.now()))
+  );
+}
+
+/** Takes up what was left unsettled, by this tab or by one that is gone. Called now and then. */
+export async function workOffOutbox(): Promise<void> {
+  for (const { key, nextTry } of await unsettledKeys()) {
+    if (nextTry <= Date.now()) await workOn(key);
+    else wakeAt(key, nextTry);
+  }
+}
+
+/** Gives the post of a drifted twin the title of its video, when the blog lets us. */
+export async function takeVideoTitle(video: Item, post: Item): Promise<void> {
+  const place = await db.places.get(post.placeId);
+  const adapter = place && (await adapterFor(place));
+  if (!place || !(adapter instanceof MicropubBlog))
+    throw new PlaceError({ kind: 'key-missing', url: post.url });
+  await adapter.retitle(post.url, video.title);
+  await note({
+    what: 'replaced',
+    itemId: post.id,
+    placeId: place.id,
+    title: video.title,
+    url: post.url
+  });
+  await readPlaces(place);
+}

@@ -1,0 +1,67 @@
+import { z } from 'zod';
+import { addressFromInput, canonicalAddress } from '$lib/core/feeds/address.ts';
+import { cookieFor } from '$lib/data/frames.ts';
+import { db } from '$lib/data/db.ts';
+import { setAside } from '$lib/data/decisions.ts';
+import { allPlaces } from '$lib/data/places.ts';
+import { readSetting, saveSetting } from '$lib/data/settings.ts';
+import { coreWorker } from '$lib/workers/core.ts';
+import { findPlace, giveKey, linkPlace } from './link.ts';
+import { workOffOutbox } from './post.ts';
+import { readPlaces } from './read.ts';
+import { runTask } from './tasks.svelte.ts';
+
+/** The demo world to begin with, when this server runs beside the rehearsal hosts. */
+export const demoSchema = z.object({
+  places: z.array(z.object({ address: z.string(), key: z.string().default('') })),
+  /** Addresses of items that the demo's user set aside. */
+  setAside: z.array(z.string())
+});
+export type Demo = z.infer<typeof demoSchema>;
+
+const startedSchema = z.enum(['demo', 'empty']).optional();
+
+/** Begins: links the demo world on a first visit where there is one, then takes up what was left. */
+export async function start(demo: Demo | null): Promise<void> {
+  await navigator.locks.request('start', async () => {
+    if (!demo || (await readSetting('started', startedSchema))) return;
+    if ((await allPlaces()).length > 0) return;
+    await runTask('Opening the demo world', async (signal, report) => {
+      for (const { address, key } of demo.places) {
+        report(address);
+        const place = await linkPlace(await findPlace(addressFromInput(address) ?? address, signal));
+        if (key) await giveKey(place, key, signal);
+      }
+      await readPlaces();
+      const aside = new Set(demo.setAside.map(canonicalAddress));
+      const items = (await db.items.toArray()).filter((i) => aside.has(canonicalAddress(i.url)));
+      for (const item of items) await setAside(item.id, new Date().toISOString());
+      await coreWorker().pairAgain();
+      await saveSetting('started', 'demo');
+    });
+  });
+  tellOrigins(await allPlaces());
+  await workOffOutbox();
+}
+
+/** Forgets everything this browser keeps and begins without places. Nothing at the places changes. */
+export async function startEmpty(): Promise<void> {
+  await Promise.all(db.tables.map((table) => table.clear()));
+  await saveSetting('started', 'empty');
+  tellOrigins([]);
+}
+
+/** Forgets everything and opens the demo world once more. */
+export async function startDemo(demo: Demo): Promise<void> {
+  await Promise.all(db.tables.map((table) => table.clear()));
+  await start(demo);
+}
+
+/** @returns whether the page's policy knew these origins already; if not, it is to be loaded anew */
+export function tellOrigins(places: readonly { origins: string[] }[]): boolean {
+  const cookie = cookieFor(places.flatMap((place) => place.origins));
+  const pair = cookie.split(';')[0] ?? '';
+  const knew = document.cookie.split('; ').includes(pair);
+  document.cookie = cookie;
+  return knew;
+}

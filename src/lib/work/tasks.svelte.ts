@@ -1,0 +1,63 @@
+import { PlaceError, type Problem } from '$lib/core/model/place.ts';
+import { toProblem } from '$lib/core/lanes/outbox.ts';
+
+/** Something that takes time and can be stopped. */
+export interface Task {
+  id: number;
+  label: string;
+  /** What it is at, in a few words. */
+  step: string;
+  /** Between 0 and 1, or null while the end is not known. */
+  done: number | null;
+  stop(): void;
+}
+
+let next = 1;
+const running = $state<Task[]>([]);
+
+/** The work in progress, as the deck shows it. */
+export const tasks = {
+  get running(): readonly Task[] {
+    return running;
+  }
+};
+
+export type Report = (step: string, done?: number) => void;
+
+/**
+ * Runs work under the eyes of the deck.
+ * @throws PlaceError `stopped` when the user stops it
+ */
+export async function runTask<T>(
+  label: string,
+  work: (signal: AbortSignal, report: Report) => Promise<T>
+): Promise<T> {
+  const controller = new AbortController();
+  const id = next++;
+  running.push({ id, label, step: '', done: null, stop: () => controller.abort() });
+  const task = running.at(-1);
+  try {
+    return await work(controller.signal, (step, done) => {
+      if (!task) return;
+      task.step = step;
+      task.done = done ?? null;
+    });
+  } catch (error) {
+    if (controller.signal.aborted) throw new PlaceError({ kind: 'stopped' });
+    throw error;
+  } finally {
+    const at = running.findIndex((t) => t.id === id);
+    if (at >= 0) running.splice(at, 1);
+  }
+}
+
+/** Runs work and gives its problem as data. */
+export async function attempt<T>(
+  work: () => Promise<T>
+): Promise<{ value: T; problem: null } | { value: null; problem: Problem }> {
+  try {
+    return { value: await work(), problem: null };
+  } catch (error) {
+    return { value: null, problem: toProblem(error) };
+  }
+}

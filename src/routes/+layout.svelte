@@ -1,0 +1,41 @@
+<script lang="ts">
+  import '../app.css';
+  import { onMount, type Snippet } from 'svelte';
+  import Deck from '$lib/ui/Deck.svelte';
+  import Palette from '$lib/ui/Palette.svelte';
+  import TopBar from '$lib/ui/TopBar.svelte';
+  import { problemWords } from '$lib/ui/words.ts';
+  import { deck } from '$lib/ui/deck.svelte.ts';
+  import { demoSchema, start } from '$lib/work/start.ts';
+  import { workOffOutbox } from '$lib/work/post.ts';
+  import { attempt } from '$lib/work/tasks.svelte.ts';
+
+  let { data, children }: { data: { demo: unknown; rehearsal: string }; children: Snippet } = $props();
+  let palette = $state(false);
+
+  onMount(() => {
+    const demo = data.demo ? demoSchema.parse(data.demo) : null;
+    void attempt(() => start(demo)).then(({ problem }) => {
+      if (problem) deck.say(`The demo world could not be opened: ${problemWords(problem).what}`);
+    });
+    // Another tab may be closed in the middle of its work: what it left is taken up from here.
+    const timer = setInterval(() => void workOffOutbox(), 5_000);
+    return () => clearInterval(timer);
+  });
+
+  function onkeydown(event: KeyboardEvent) {
+    if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'k') {
+      event.preventDefault();
+      palette = !palette;
+    }
+  }
+</script>
+
+<svelte:window {onkeydown} />
+
+<div class="grid h-dvh grid-rows-[auto_minmax(0,1fr)_auto]">
+  <TopBar onsearch={() => (palette = true)} />
+  <main class="min-h-0 min-w-0">{@render children()}</main>
+  <Deck />
+</div>
+<Palette bind:open={palette} demo={data.demo ? demoSchema.parse(data.demo) : null} />

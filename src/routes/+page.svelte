@@ -1,0 +1,233 @@
+<script lang="ts">
+  import RefreshCw from '@lucide/svelte/icons/refresh-cw';
+  import { goto } from '$app/navigation';
+  import type { Standing, Twin } from '$lib/core/model/twin.ts';
+  import { countStandings } from '$lib/core/twins/inStep.ts';
+  import { db } from '$lib/data/db.ts';
+  import { setAside, takeUp } from '$lib/data/decisions.ts';
+  import { note } from '$lib/data/journal.ts';
+  import { deck } from '$lib/ui/deck.svelte.ts';
+  import EmptyState from '$lib/ui/EmptyState.svelte';
+  import DriftDialog from '$lib/ui/inStep/DriftDialog.svelte';
+  import StandingFilter from '$lib/ui/inStep/StandingFilter.svelte';
+  import StepChart from '$lib/ui/inStep/StepChart.svelte';
+  import TwinRow from '$lib/ui/inStep/TwinRow.svelte';
+  import { Rows } from '$lib/ui/inStep/virtual.svelte.ts';
+  import { live } from '$lib/ui/live.svelte.ts';
+  import { countWords, standingWords } from '$lib/ui/words.ts';
+  import { readPlaces } from '$lib/work/read.ts';
+  import { startDemo, startEmpty, demoSchema } from '$lib/work/start.ts';
+  import { attempt, tasks } from '$lib/work/tasks.svelte.ts';
+  import { coreWorker } from '$lib/workers/core.ts';
+
+  let { data } = $props();
+
+  const places = live(() => () => db.places.toArray());
+  const all = live(() => () => db.twins.orderBy('date').reverse().toArray());
+  const counts = $derived(countStandings(all.value ?? []));
+  let chosen = $state<Standing | null>(null);
+  const twins = $derived(chosen ? (all.value ?? []).filter((t) => t.standing === chosen) : (all.value ?? []));
+
+  let scroller = $state<HTMLElement>();
+  let width = $state(1280);
+  const height = $derived(width < 768 ? 176 : 68);
+  const rows = new Rows(
+    () => scroller,
+    () => ({ count: twins.length, height })
+  );
+  let current = $state(0);
+  let selected = $state<ReadonlySet<string>>(new Set());
+  let drifted = $state.raw<Twin | null>(null);
+  const at = $derived(Math.min(current, Math.max(0, twins.length - 1)));
+
+  async function move(to: number) {
+    current = Math.max(0, Math.min(to, twins.length - 1));
+    rows.show(current);
+    // The row may have to be drawn first.
+    for (let tries = 0; tries < 10; tries++) {
+      const row = scroller?.querySelector<HTMLElement>(`[data-row="${current}"]`);
+      if (row) return row.focus();
+      await new Promise(requestAnimationFrame);
+    }
+  }
+
+  function toggle(twin: Twin) {
+    const next = new Set(selected);
+    if (!next.delete(twin.id)) next.add(twin.id);
+    selected = next;
+  }
+
+  async function putAside(some: Twin[]) {
+    if (some.length === 0) return;
+    const isBack = some.every((twin) => twin.standing === 'set-aside');
+    for (const twin of some) {
+      const half = twin.video ?? twin.post;
+      if (!half) continue;
+      if (isBack) await takeUp(half.id);
+      else await setAside(half.id, new Date().toISOString());
+      await note({ what: isBack ? 'taken-up' : 'set-aside', itemId: half.id, title: half.title });
+    }
+    selected = new Set();
+    await coreWorker().pairAgain();
+    deck.say(`${countWords(some.length, 'twin', 'twins')} ${isBack ? 'taken up again' : 'set aside'}.`);
+  }
+
+  function open(twin: Twin) {
+    if (twin.standing === 'drifted') drifted = twin;
+    else if (twin.video) void goto(`/desk/${twin.video.id}`);
+    else if (twin.post) window.open(twin.post.url, '_blank', 'noreferrer');
+  }
+
+  const chosenTwins = () => {
+    const twin = twins[at];
+    if (selected.size > 0) return twins.filter((t) => selected.has(t.id));
+    return twin ? [twin] : [];
+  };
+
+  function onkeydown(event: KeyboardEvent) {
+    const isRow = (event.target as HTMLElement).getAttribute('role') === 'row';
+    const twin = twins[at];
+    if (event.ctrlKey || event.metaKey || event.altKey || !twin || !isRow) return;
+    switch (event.key) {
+      case 'ArrowDown':
+        void move(at + 1);
+        break;
+      case 'ArrowUp':
+        void move(at - 1);
+        break;
+      case 'PageDown':
+        void move(at + 8);
+        break;
+      case 'PageUp':
+        void move(at - 8);
+        break;
+      case 'Home':
+        void move(0);
+        break;
+      case 'End':
+        void move(twins.length - 1);
+        break;
+      case 'Enter':
+        open(twin);
+        break;
+      case 'p':
+        if (twin.video) void goto(`/desk/${twin.video.id}`);
+        break;
+      case ' ':
+        toggle(twin);
+        break;
+      case 's':
+        void putAside(chosenTwins());
+        break;
+      default:
+        return;
+    }
+    event.preventDefault();
+  }
+</script>
+
+<svelte:head><title>In step · Swift Twin</title></svelte:head>
+<svelte:window bind:innerWidth={width} />
+
+{#if places.value && places.value.length === 0 && tasks.running.length === 0}
+  <div class="h-full overflow-y-auto">
+    <h1 class="sr-only">In step</h1>
+    <EmptyState title="Begin with your channel">
+      <p>
+        Paste any address of it: its page, one of its videos, its feed. Reading it needs no account and no
+        key. Then link your blog, and you see which videos have no post yet.
+      </p>
+      {#snippet actions()}
+        <a class="btn strong" href="/places">Link your channel</a>
+        {#if data.demo}
+          <button class="btn plain" onclick={() => startDemo(demoSchema.parse(data.demo))}>
+            Start with the demo world
+          </button>
+        {/if}
+      {/snippet}
+    </EmptyState>
+  </div>
+{:else}
+  <div class="flex h-full flex-col">
+    <div class="flex flex-wrap items-center gap-x-4 gap-y-2 px-3 pt-3 pb-2">
+      <h1 class="text-lg font-semibold">In step</h1>
+      <StandingFilter {counts} bind:chosen />
+      <div class="ml-auto flex items-center gap-2">
+        <StepChart twins={all.value ?? []} />
+        <button class="btn btn-sm plain" onclick={() => attempt(() => readPlaces())}>
+          <RefreshCw aria-hidden="true" />Read places
+        </button>
+        {#if data.demo}
+          <button class="btn btn-sm bare" onclick={() => startEmpty()}>Start empty</button>
+        {/if}
+      </div>
+    </div>
+    {#if selected.size > 0}
+      <div class="bg-marked flex items-center gap-2 px-3 py-1 text-sm" role="status">
+        {countWords(selected.size, 'twin', 'twins')} selected
+        <button class="btn btn-sm plain" onclick={() => putAside(chosenTwins())}>Set aside or take up</button>
+        <button class="btn btn-sm bare" onclick={() => (selected = new Set())}>Select none</button>
+      </div>
+    {/if}
+    <div class="text-quiet hidden grid-cols-[1.75rem_1fr_6.5rem_1fr] gap-x-1 px-4 text-xs md:grid" aria-hidden="true">
+      <span></span><span>Uploads</span><span></span><span>Posts</span>
+    </div>
+    {#if all.value && twins.length === 0 && tasks.running.length === 0}
+      <EmptyState title={chosen ? `No twin is ${standingWords[chosen].toLowerCase()}` : 'Nothing was read yet'}>
+        <p>
+          {chosen
+            ? 'Choose another standing above, or the same once more to see all.'
+            : 'The places that are linked have no items, or could not be read. Places tells which.'}
+        </p>
+        {#snippet actions()}
+          {#if chosen}
+            <button class="btn btn-sm plain" onclick={() => (chosen = null)}>Show all</button>
+          {:else}
+            <button class="btn btn-sm plain" onclick={() => attempt(() => readPlaces())}>Read places</button>
+            <a class="btn btn-sm plain" href="/places">Go to Places</a>
+          {/if}
+        {/snippet}
+      </EmptyState>
+    {/if}
+    <div bind:this={scroller} class="min-h-0 flex-1 overflow-y-auto px-2" class:invisible={twins.length === 0}>
+      <!-- svelte-ignore a11y_interactive_supports_focus: the rows take the focus, one at a time -->
+      <div
+        role="grid"
+        aria-label="Uploads and posts"
+        aria-rowcount={twins.length}
+        aria-multiselectable="true"
+        aria-describedby="grid-keys"
+        class="relative w-full"
+        style:height="{rows.total}px"
+        {onkeydown}
+      >
+        {#each rows.items as row (twins[row.index]?.id ?? row.key)}
+          {@const twin = twins[row.index]}
+          {#if twin}
+            <div
+              class="absolute top-0 left-0 w-full"
+              style:height="{row.size}px"
+              style:transform="translateY({row.start}px)"
+              role="presentation"
+            >
+              <TwinRow
+                {twin}
+                index={row.index}
+                isCurrent={row.index === at}
+                isSelected={selected.has(twin.id)}
+                onfocus={() => (current = row.index)}
+                onselect={() => toggle(twin)}
+                ondrift={() => (drifted = twin)}
+              />
+            </div>
+          {/if}
+        {/each}
+      </div>
+    </div>
+    <p id="grid-keys" class="text-quiet hidden px-3 py-1 text-xs md:block">
+      <kbd>↑</kbd> <kbd>↓</kbd> move · <kbd>Enter</kbd> open · <kbd>P</kbd> make the post · <kbd>Space</kbd>
+      select · <kbd>S</kbd> set aside
+    </p>
+  </div>
+{/if}
+{#if drifted}<DriftDialog twin={drifted} onclose={() => (drifted = null)} />{/if}

@@ -1,0 +1,68 @@
+import { json } from '@sveltejs/kit';
+import { z } from 'zod';
+import { problemAnswer, refuseForeign } from '$lib/server/answers.ts';
+import { askOutside } from '$lib/server/outside.ts';
+import { outsidePolicy } from '$lib/server/policy.ts';
+import type { RequestHandler } from './$types.js';
+
+const requestSchema = z.object({
+  url: z.string(),
+  method: z.enum(['GET', 'POST']),
+  key: z
+    .string()
+    .regex(/^[\x21-\x7e]*$/)
+    .optional(),
+  json: z.unknown().optional()
+});
+const LIMITS = { size: 4 * 1024 * 1024, time: 15_000, redirects: 0 };
+
+/** Calls a program interface of a linked place. The key is used for this call and not kept. */
+export const POST: RequestHandler = async ({ request, url }) => {
+  const refusal = refuseForeign(request, url.origin);
+  if (refusal) return refusal;
+  const asked = requestSchema.safeParse(await request.json().catch(() => null));
+  if (!asked.success) return json({ problem: { kind: 'bad-address' } }, { status: 400 });
+  const { key, json: body, method, url: address } = asked.data;
+  try {
+    const outside = await askOutside(
+      {
+        url: address,
+        method,
+        headers: {
+          accept: 'application/json',
+          ...(key && { authorization: `Bearer ${key}` }),
+          ...(body !== undefined && { 'content-type': 'application/json' })
+        },
+        body: body === undefined ? undefined : JSON.stringify(body)
+      },
+      outsidePolicy(),
+      request.signal,
+      LIMITS
+    );
+    const location = outside.headers.location ?? '';
+    return json({
+      status: outside.status,
+      location: URL.canParse(location, outside.url) && location ? new URL(location, outside.url).href : '',
+      retryAfter: retryAfter(outside.headers['retry-after']),
+      body: readBody(outside.bytes)
+    });
+  } catch (error) {
+    return problemAnswer(error);
+  }
+};
+
+/** Seconds, from a number or a date. */
+function retryAfter(header: string | undefined): number | null {
+  if (!header) return null;
+  const seconds = /^\d+$/.test(header) ? Number(header) : (Date.parse(header) - Date.now()) / 1000;
+  return Number.isFinite(seconds) ? Math.max(0, Math.ceil(seconds)) : null;
+}
+
+function readBody(bytes: Uint8Array): unknown {
+  const text = new TextDecoder().decode(bytes);
+  try {
+    return JSON.parse(text);
+  } catch {
+    return text.slice(0, 300);
+  }
+}

@@ -1,0 +1,34 @@
+<script lang="ts">
+  import { db } from '$lib/data/db.ts';
+  import { live } from '$lib/ui/live.svelte.ts';
+  import LinkForm from '$lib/ui/placesView/LinkForm.svelte';
+  import PlaceCard from '$lib/ui/placesView/PlaceCard.svelte';
+
+  let { data } = $props();
+  const places = live(() => () => db.places.orderBy('kind').reverse().toArray());
+</script>
+
+<svelte:head><title>Places · Swift Twin</title></svelte:head>
+
+<div class="h-full overflow-y-auto">
+  <div class="mx-auto flex max-w-5xl flex-col gap-4 p-4">
+    <h1 class="text-lg font-semibold">Places</h1>
+    <LinkForm />
+    <div class="grid items-start gap-4 lg:grid-cols-2">
+      {#each places.value ?? [] as place (place.id)}<PlaceCard {place} />{/each}
+    </div>
+    {#if places.value?.length === 0}
+      <p class="text-quiet text-sm">
+        No place is linked yet. Begin with your channel; then link the blog whose posts go with it.
+      </p>
+    {/if}
+    {#if data.rehearsal}
+      <p class="text-quiet text-sm">
+        The rehearsal hosts run beside this application:
+        <a href="{data.rehearsal}/channel/" target="_blank" rel="noreferrer">channel</a>,
+        <a href="{data.rehearsal}/blog/" target="_blank" rel="noreferrer">blog</a> and
+        <a href="{data.rehearsal}/control/" target="_blank" rel="noreferrer">behind the scenes</a>.
+      </p>
+    {/if}
+  </div>
+</div>
