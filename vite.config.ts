@@ -4,5 +4,7 @@ import { defineConfig } from 'vite';
 
 export default defineConfig({
   plugins: [tailwindcss(), sveltekit()],
+  // Inlined fonts and pictures would need data: addresses in the page's policy.
+  build: { assetsInlineLimit: 0 },
   worker: { format: 'es' }
 });

@@ -234,7 +234,7 @@ function fromForm(form: Record<string, unknown>): unknown {
   const properties: Properties = {};
   for (const [key, value] of Object.entries(form)) {
     if (key === 'h' || key === 'access_token') continue;
-    const name = key.replace(/\[\]$/, '');
+    const name = key.replace(/\[(html)?\]$/, '');
     properties[name] = (Array.isArray(value) ? value : [value]).map((v) =>
       name === 'content' && key === 'content[html]' ? { html: v } : v
     );

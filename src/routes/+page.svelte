@@ -149,18 +149,20 @@
   </div>
 {:else}
   <div class="flex h-full flex-col">
-    <div class="flex flex-wrap items-center gap-x-4 gap-y-2 px-3 pt-3 pb-2">
-      <h1 class="text-lg font-semibold">In step</h1>
-      <StandingFilter {counts} bind:chosen />
-      <div class="ml-auto flex items-center gap-2">
-        <StepChart twins={all.value ?? []} />
-        <button class="btn btn-sm plain" onclick={() => attempt(() => readPlaces())}>
-          <RefreshCw aria-hidden="true" />Read places
-        </button>
-        {#if data.demo}
-          <button class="btn btn-sm bare" onclick={() => startEmpty()}>Start empty</button>
-        {/if}
+    <div class="flex items-end gap-4 px-3 pt-2 pb-2">
+      <div class="flex min-w-0 flex-1 flex-col gap-1.5">
+        <div class="flex flex-wrap items-center gap-2">
+          <h1 class="pr-2 text-lg font-semibold">In step</h1>
+          <button class="btn btn-sm plain" onclick={() => attempt(() => readPlaces())}>
+            <RefreshCw aria-hidden="true" />Read places
+          </button>
+          {#if data.demo}
+            <button class="btn btn-sm bare" onclick={() => startEmpty()}>Start empty</button>
+          {/if}
+        </div>
+        <StandingFilter {counts} bind:chosen />
       </div>
+      <StepChart twins={all.value ?? []} />
     </div>
     {#if selected.size > 0}
       <div class="bg-marked flex items-center gap-2 px-3 py-1 text-sm" role="status">

@@ -1,4 +1,4 @@
-import { lookup as systemLookup, type LookupAddress } from 'node:dns';
+import type { LookupAddress, LookupAllOptions } from 'node:dns';
 import type { LookupFunction } from 'node:net';
 import ipaddr from 'ipaddr.js';
 import { PlaceError } from '$lib/core/model/place.ts';
@@ -36,17 +36,25 @@ export function checkedUrl(address: string, policy: Policy): URL {
   return url;
 }
 
+type Resolve = (
+  hostname: string,
+  options: LookupAllOptions,
+  callback: (error: NodeJS.ErrnoException | null, addresses: LookupAddress[]) => void
+) => void;
+
 /**
  * Name resolution that refuses names of which any address is not public. The connection is made
  * to the very address that was checked, so that a name cannot change its mind in between.
  */
-export const publicLookup: LookupFunction = (hostname, options, callback) => {
-  systemLookup(hostname, { ...options, all: true }, (error, addresses: LookupAddress[]) => {
-    if (error) return callback(error, '', 0);
-    const bad = addresses.find(({ address }) => !isPublicIp(address));
-    const chosen = addresses[0];
-    if (bad || !chosen) return callback(new ForbiddenAddress(hostname), '', 0);
-    if (options.all) return callback(null, addresses);
-    callback(null, chosen.address, chosen.family);
-  });
-};
+export const publicOnly =
+  (resolve: Resolve): LookupFunction =>
+  (hostname, options, callback) => {
+    resolve(hostname, { ...options, all: true }, (error, addresses) => {
+      if (error) return callback(error, '', 0);
+      const [chosen] = addresses;
+      const isRefused = !chosen || addresses.some(({ address }) => !isPublicIp(address));
+      if (isRefused) return callback(new ForbiddenAddress(hostname), '', 0);
+      if (options.all) return callback(null, addresses);
+      callback(null, chosen.address, chosen.family);
+    });
+  };

@@ -1,6 +1,7 @@
+import { lookup } from 'node:dns';
 import { Agent, request, type Dispatcher } from 'undici';
 import { PlaceError } from '$lib/core/model/place.ts';
-import { checkedUrl, ForbiddenAddress, publicLookup, type Policy } from './addresses.ts';
+import { checkedUrl, ForbiddenAddress, publicOnly, type Policy } from './addresses.ts';
 
 export interface Limits {
   /** Bytes, milliseconds, number. */
@@ -18,7 +19,7 @@ export interface Outside {
   bytes: Uint8Array<ArrayBuffer>;
 }
 
-const guarded = new Agent({ connect: { lookup: publicLookup, timeout: 8_000 } });
+const guarded = new Agent({ connect: { lookup: publicOnly(lookup), timeout: 8_000 } });
 const unguarded = new Agent({ connect: { timeout: 8_000 } });
 
 /** All that is ever told of us; nothing of the user's own request is passed on. */

@@ -28,7 +28,7 @@ export function showAsPublished(page: string, url: string, post: ShownPost): str
   const tree = fromHtml(page);
   const entry = firstWith(tree, 'h-entry');
   if (!entry || !firstWith(entry, 'e-content')) return null;
-  prepareHead(tree, url);
+  prepareHead(tree, url, post.title);
   setText(entry, 'p-author', post.author);
   setText(entry, 'p-name', post.title);
   setCategories(entry, post.categories);
@@ -55,9 +55,10 @@ export function showAsPublished(page: string, url: string, post: ShownPost): str
 }
 
 /** Addresses in the page stay those of the blog, and links open outside the frame. */
-function prepareHead(tree: Root, url: string): void {
+function prepareHead(tree: Root, url: string, title: string): void {
   visit(tree, 'element', (node) => {
     if (node.tagName === 'base') node.tagName = 'meta';
+    if (node.tagName === 'title') node.children = [{ type: 'text', value: title }];
     for (const name of ['href', 'src'] as const) {
       const value = node.properties[name];
       if (typeof value === 'string' && !value.startsWith('#')) {
@@ -87,18 +88,21 @@ function setText(entry: Element, className: string, value: string): void {
   if (node && value) node.children = [{ type: 'text', value }];
 }
 
-/** Keeps the first category as a pattern for all. */
+/** The first category becomes the pattern for all; the others go, with the separators before them. */
 function setCategories(entry: Element, categories: string[]): void {
-  let pattern: Element | null = null;
+  let isFirst = categories.length > 0;
   visit(entry, 'element', (node, index, parent) => {
     if (!hasClass(node, 'p-category') || !parent || index === undefined) return;
-    if (!pattern) {
-      pattern = node;
+    if (isFirst) {
+      isFirst = false;
       node.children = [{ type: 'text', value: categories.join(', ') }];
       return SKIP;
     }
-    parent.children.splice(index, 1);
-    return [SKIP, index];
+    const before = parent.children[index - 1];
+    const isSeparator = before?.type === 'text' && /^[^\p{L}\p{N}]*$/u.test(before.value);
+    const from = isSeparator ? index - 1 : index;
+    parent.children.splice(from, index - from + 1);
+    return [SKIP, from];
   });
 }
 

@@ -13,7 +13,7 @@
   const play = (at: number) => desk.video && deck.play(desk.video, at);
 </script>
 
-<section aria-labelledby="transcript-title" class="flex flex-col gap-2">
+<section aria-labelledby="transcript-title" class="flex flex-col gap-2 {deck.playing ? 'pb-52' : ''}">
   <header class="flex items-center gap-2">
     <h2 id="transcript-title" class="font-semibold">Transcript</h2>
     <span class="text-quiet text-sm">{words ? countWords(words, 'word', 'words') : ''}</span>

@@ -38,7 +38,9 @@
   });
 </script>
 
-<figure class="hidden h-16 w-64 lg:block">
-  <canvas bind:this={canvas} aria-hidden="true"></canvas>
-  <figcaption class="sr-only">Twins by month. {words}</figcaption>
+<figure class="hidden w-56 shrink-0 lg:block">
+  <div class="h-14"><canvas bind:this={canvas} aria-hidden="true"></canvas></div>
+  <figcaption class="text-quiet text-xs">
+    <span aria-hidden="true">How far in step, by month</span><span class="sr-only">Twins by month. {words}</span>
+  </figcaption>
 </figure>

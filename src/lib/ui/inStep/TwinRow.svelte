@@ -92,7 +92,7 @@
       width: 3.75rem;
     }
     .post {
-      padding-left: 1.75rem;
+      padding-left: 2rem;
     }
   }
 </style>

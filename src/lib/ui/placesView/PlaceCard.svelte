@@ -19,10 +19,11 @@
     return () => db.items.where({ placeId: id }).count();
   });
   const rights: Right[] = $derived(
-    place.kind === 'channel' ? ['read'] : ['read', 'create', 'draft', 'update', 'delete']
+    place.kind === 'channel'
+      ? ['read']
+      : ['read', ...(place.rights.includes('draft') ? (['draft'] as const) : []), 'create', 'update', 'delete']
   );
-  const may = (right: Right) =>
-    place.rights.includes(right) || (right === 'draft' && place.rights.includes('create'));
+  const may = (right: Right) => place.rights.includes(right);
 
   async function check() {
     const done = await attempt(() => runTask(`Checking ${place.title}`, (signal) => checkPlace(place, signal)));

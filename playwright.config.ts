@@ -1,0 +1,24 @@
+import { defineConfig } from '@playwright/test';
+
+/** Drives the production build. Each worker starts the application and its own world: tests/app.ts. */
+export default defineConfig({
+  testDir: 'tests',
+  testMatch: '*.spec.ts',
+  workers: 2,
+  fullyParallel: false,
+  timeout: 90_000,
+  expect: { timeout: 15_000 },
+  forbidOnly: Boolean(process.env.CI),
+  reporter: [['list'], ['./tests/summary.ts']],
+  use: {
+    viewport: { width: 1280, height: 800 },
+    launchOptions: {
+      executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+      args: [
+        ...['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run'],
+        ...['--disable-background-networking', '--disable-component-update', '--disable-sync']
+      ]
+    },
+    trace: 'retain-on-failure'
+  }
+});

@@ -1,0 +1,42 @@
+import assert from 'node:assert/strict';
+import { test } from 'node:test';
+import { brokenHtml, checkPost } from './checks.ts';
+import { compose, type Material } from './compose.ts';
+import { defaultTemplate, type Template } from './template.ts';
+import { anItem } from '../testing.ts';
+
+const material: Material = {
+  video: anItem({ id: 'v', kind: 'video', title: 'Threading a twill' }),
+  description: 'A straight draw.',
+  cues: [{ start: 0, end: 1, text: 'Hello.' }],
+  chapters: [{ start: 0, title: 'Why' }],
+  seekTo: '',
+  channel: { title: '', url: '' },
+  blog: { title: '', url: '' },
+  now: '2026-06-01T10:00:00.000Z',
+  key: 'k'
+};
+const kinds = (template: Partial<Template>, given: Partial<Material> = {}, needsCredit = false) =>
+  checkPost(compose({ ...defaultTemplate, ...template }, { ...material, ...given }), { needsCredit }).map((f) => f.kind);
+
+test('a whole post has nothing to check', () => assert.deepEqual(kinds({}), []));
+
+test('what practitioners stumble over is found', () => {
+  const without = (kind: string) => defaultTemplate.blocks.filter((b) => b.kind !== kind);
+  assert.deepEqual(kinds({ blocks: without('embed') }), ['no-embed']);
+  assert.deepEqual(kinds({ title: ' ' }), ['no-title']);
+  assert.deepEqual(kinds({ title: 'x'.repeat(81) }), ['title-long']);
+  assert.deepEqual(kinds({ categories: ['threading a TWILL'] }), ['title-as-category']);
+  assert.deepEqual(kinds({ title: '{{ video.licence }}' }), ['no-title', 'field']);
+  assert.deepEqual(kinds({}, { chapters: [] }), ['empty-block']);
+  assert.deepEqual(kinds({}, {}, true), ['credit-missing']);
+});
+
+test('a title of just 80 characters is not too long', () => assert.deepEqual(kinds({ title: 'x'.repeat(80) }), []));
+
+test('broken embed code', () => {
+  assert.deepEqual(brokenHtml('<iframe src=“https://a.example/e/1”></iframe>')[0]?.detail, 'curly-quotes');
+  assert.deepEqual(brokenHtml('<iframe></iframe>')[0]?.detail, 'frame-without-address');
+  assert.deepEqual(brokenHtml('<figure><iframe src="https://a.example/"></iframe>')[0]?.detail, 'unclosed');
+  assert.deepEqual(brokenHtml('<figure><iframe src="https://a.example/"></iframe></figure><p>one<p>two<br>'), []);
+});

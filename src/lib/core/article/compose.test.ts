@@ -1,0 +1,131 @@
+import assert from 'node:assert/strict';
+import { test } from 'node:test';
+import fc from 'fast-check';
+import { cleanHtml } from '../feeds/html.ts';
+import { anItem } from '../testing.ts';
+import { compose, slugOf, type Material } from './compose.ts';
+import { tidyDescription, textToHtml } from './description.ts';
+import { defaultTemplate, type Template } from './template.ts';
+
+const material = (given: Partial<Material> = {}): Material => ({
+  video: anItem({
+    id: 'v1',
+    kind: 'video',
+    title: 'Threading "a" twill',
+    url: 'https://c.example/watch/1',
+    pictures: [
+      { url: 'https://c.example/s.png', width: 320, height: 180 },
+      { url: 'https://c.example/l.png', width: 1280, height: 720 }
+    ]
+  }),
+  description: 'A straight draw.\n\n#weaving #twill\nSubscribe for more!',
+  cues: [
+    { start: 0, end: 2, text: 'Hello <there>.' },
+    { start: 2, end: 4, text: 'A twill.' },
+    { start: 60, end: 62, text: 'Now thread it.' }
+  ],
+  chapters: [
+    { start: 0, title: 'Why' },
+    { start: 60, title: 'Threading' }
+  ],
+  seekTo: 'https://c.example/watch/1?t={seek_to_second_number}',
+  channel: { title: 'Loomworks', url: 'https://c.example/' },
+  blog: { title: 'Notebook', url: 'https://b.example/' },
+  now: '2026-06-01T10:00:00.000Z',
+  key: 'key-1',
+  ...given
+});
+
+const all: Template = { ...defaultTemplate, blocks: defaultTemplate.blocks.map((b) => ({ ...b, on: true })) };
+
+test('a post is laid out block by block, in the order of the template', () => {
+  const post = compose(all, material());
+  assert.deepEqual(post.parts.map((p) => p.kind), all.blocks.map((b) => b.kind));
+  assert.equal(post.title, 'Threading "a" twill');
+  assert.equal(post.slug, 'threading-a-twill');
+  assert.equal(post.excerpt, 'A straight draw.');
+  assert.equal(post.picture?.width, 1280);
+  assert.equal(post.date, null);
+  const turned = { ...all, blocks: [...all.blocks].reverse(), date: 'video' as const };
+  assert.deepEqual(compose(turned, material()).parts.map((p) => p.kind), turned.blocks.map((b) => b.kind));
+  assert.equal(compose(turned, material()).date, '2026-03-01T09:00:00.000Z');
+});
+
+test('quotation marks in a title do not break the embed code', () => {
+  const { html } = compose(all, material());
+  const clean = cleanHtml(html, 'https://b.example/');
+  assert.deepEqual(clean.embeds, ['https://video.example/embed/v1']);
+  assert.match(clean.html, /title="Threading &quot;a&quot; twill"/);
+});
+
+test('every paragraph of the transcript knows its seconds', () => {
+  const part = compose(all, material()).parts.find((p) => p.kind === 'transcript');
+  assert.deepEqual(part?.sources.map((s) => [s.index, s.start, s.end]), [
+    [0, 0, 4],
+    [1, 60, 62]
+  ]);
+  assert.match(part?.html ?? '', /<p>Hello &lt;there&gt;\. A twill\.<\/p>\n<p>Now thread it\.<\/p>/);
+});
+
+test('chapters link to their second, and stand without links where none can be made', () => {
+  const part = (m: Material) => compose(all, m).parts.find((p) => p.kind === 'chapters')?.html ?? '';
+  assert.match(part(material()), /<a href="https:\/\/c\.example\/watch\/1\?t=60"><time datetime="PT60S">1:00<\/time><\/a> Threading/);
+  assert.doesNotMatch(part(material({ seekTo: '' })), /<a /);
+});
+
+test('what is missing is told with its reason, and leaves nothing behind in the HTML', () => {
+  const bare = material({
+    description: '',
+    cues: [],
+    chapters: [],
+    video: anItem({ id: 'v1', kind: 'video', embedUrl: '', author: '' })
+  });
+  const post = compose(all, bare);
+  const reasons = Object.fromEntries(post.parts.map((p) => [p.kind, p.empty]));
+  assert.deepEqual(reasons, {
+    ...{ embed: 'no-embed', lead: 'no-text', picture: 'no-picture', description: 'no-description' },
+    ...{ chapters: 'no-chapters', transcript: 'no-captions', credit: null, closing: null }
+  });
+  assert.doesNotMatch(post.html, /<h2>|<iframe/);
+});
+
+test('the made post carries its origin', () => {
+  assert.equal(cleanHtml(compose(defaultTemplate, material()).html, 'https://b.example/').origin, 'key-1');
+});
+
+test('values from outside never become markup', () => {
+  const text = fc.string({ unit: fc.constantFrom('<', '>', '"', '&', "'", 'a', ' ', '/', '{', '}', '|', '%') });
+  fc.assert(
+    fc.property(text, text, text, (title, description, cue) => {
+      const made = compose(
+        all,
+        material({
+          video: anItem({ id: 'v', kind: 'video', title: `${title}<script>` }),
+          description: `${description}<script>`,
+          cues: [{ start: 0, end: 1, text: `${cue}<script>` }],
+          chapters: [{ start: 0, title: `${title}<script>` }]
+        })
+      );
+      assert.doesNotMatch(made.html, /<script/);
+    })
+  );
+});
+
+test('a description loses its calls and hashtag lines, and its addresses become links', () => {
+  assert.equal(tidyDescription('One.\n#a #b\nSubscribe to us!\n\nTwo.'), 'One.\n\nTwo.');
+  assert.equal(
+    textToHtml('See https://a.example/x?b=1&c=2.'),
+    '<p>See <a href="https://a.example/x?b=1&amp;c=2">https://a.example/x?b=1&amp;c=2</a>.</p>'
+  );
+});
+
+test('slugs hold letters, digits and hyphens, in any script', () => {
+  assert.equal(slugOf('Die Kette aufbäumen: ganz in Ruhe!'), 'die-kette-aufbaumen-ganz-in-ruhe');
+  assert.equal(slugOf('Straße & Don’t'), 'strasse-dont');
+  fc.assert(
+    fc.property(fc.string({ unit: 'grapheme' }), (text) => {
+      assert.match(slugOf(text), /^$|^[\p{L}\p{N}]+(-[\p{L}\p{N}]+)*$/u);
+      assert.ok(slugOf(text).length <= 80);
+    })
+  );
+});

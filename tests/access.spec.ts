@@ -1,0 +1,107 @@
+import AxeBuilder from '@axe-core/playwright';
+import type { Page } from '@playwright/test';
+import { expect, idle, openDesk, row, test } from './app.ts';
+
+const TWILL = 'Threading a four-shaft twill, slowly';
+
+async function expectNoFindings(page: Page, where: string) {
+  const { violations } = await new AxeBuilder({ page })
+    .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'])
+    // What the blog's own page shows in the preview is the blog's.
+    .exclude('iframe')
+    .analyze();
+  const told = violations.map((v) => `${v.id}: ${v.nodes.map((n) => `${n.target} ${n.failureSummary}`).join('; ')}`);
+  expect(told, where).toEqual([]);
+}
+
+for (const colorScheme of ['light', 'dark'] as const) {
+  test.describe(colorScheme, () => {
+    test.use({ colorScheme });
+
+    test('axe finds nothing on any view', async ({ home: page }) => {
+      await expectNoFindings(page, 'In step');
+      await page.keyboard.press('Control+k');
+      await expectNoFindings(page, 'Search and commands');
+      await page.keyboard.press('Escape');
+      await openDesk(page, 'Madder red on wool, with Juna Halvard');
+      await expectNoFindings(page, 'Desk, write');
+      await page.getByText('HTML', { exact: true }).click();
+      await expectNoFindings(page, 'Desk, HTML');
+      await page.getByText('As published').click();
+      await page.waitForTimeout(500);
+      await expectNoFindings(page, 'Desk, as published');
+      await page.goto('/places');
+      await page.getByRole('textbox', { name: 'Link a place' }).fill('my channel');
+      await page.getByRole('button', { name: 'Look' }).click();
+      await expect(page.getByRole('alert')).toBeVisible();
+      await expectNoFindings(page, 'Places');
+      await page.goto('/journal');
+      await expect(page.getByRole('table')).toBeVisible();
+      await expectNoFindings(page, 'Journal');
+    });
+  });
+}
+
+test('the whole path by keyboard', async ({ home: page, world }) => {
+  const rows = page.getByRole('row');
+  await rows.first().focus();
+  await page.keyboard.press('ArrowDown');
+  await expect(row(page, TWILL)).toBeFocused();
+  await page.keyboard.press('Space');
+  await expect(row(page, TWILL)).toHaveAttribute('aria-selected', 'true');
+  await page.keyboard.press('s');
+  await expect(row(page, TWILL)).toHaveAccessibleName(/Set aside/);
+  await row(page, TWILL).focus();
+  await page.keyboard.press('s');
+  await expect(row(page, TWILL)).toHaveAccessibleName(/No post yet/);
+  await page.keyboard.press('End');
+  await expect(row(page, 'Reading a weaving draft in six minutes')).toBeFocused();
+
+  await page.keyboard.press('Control+k');
+  await page.keyboard.type('four-shaft');
+  await expect(page.getByRole('option', { name: new RegExp(TWILL) })).toBeVisible();
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('heading', { level: 1, name: TWILL })).toBeVisible();
+  await idle(page);
+
+  await page.getByRole('button', { name: 'Move Lead-in up' }).focus();
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('list', { name: 'Parts of the post' }).getByRole('heading', { level: 3 }).first()).toHaveText('Lead-in');
+  await page.getByRole('radio', { name: 'Draft: only you see it' }).focus();
+  await page.keyboard.press('ArrowDown');
+  await expect(page.getByRole('radio', { name: 'Public, now' })).toBeChecked();
+  await page.keyboard.press('Tab');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('link', { name: 'See it at the blog' })).toBeVisible();
+  expect(await world.posts(TWILL)).toBe(1);
+});
+
+test('blocks can be dragged', async ({ home: page }) => {
+  await openDesk(page, 'Wind a bobbin that never collapses');
+  const names = page.getByRole('list', { name: 'Parts of the post' }).getByRole('heading', { level: 3 });
+  await page.getByRole('checkbox', { name: 'Video in the post' }).uncheck({ force: true });
+  const handle = (await page.getByLabel('Drag Video').boundingBox())!;
+  const target = (await page.getByLabel('Drag Picture').boundingBox())!;
+  await page.mouse.move(handle.x + 5, handle.y + 5);
+  await page.mouse.down();
+  for (let i = 1; i <= 20; i++) {
+    await page.mouse.move(handle.x + 5, handle.y + 5 + ((target.y + 12 - handle.y) * i) / 20);
+    await page.waitForTimeout(20);
+  }
+  await page.mouse.up();
+  await expect(names.first()).toHaveText('Lead-in');
+});
+
+test('360 pixels wide: nothing is cut off sideways', async ({ home: page }) => {
+  await page.setViewportSize({ width: 360, height: 740 });
+  const overflow = () =>
+    page.evaluate(() => Math.max(...[document.documentElement, ...document.querySelectorAll('main *')].map((e) => e.getBoundingClientRect().right)) - innerWidth);
+  expect(await overflow()).toBeLessThanOrEqual(0);
+  await openDesk(page, TWILL);
+  expect(await overflow()).toBeLessThanOrEqual(0);
+  for (const path of ['/places', '/journal']) {
+    await page.goto(path);
+    await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+    expect(await overflow()).toBeLessThanOrEqual(0);
+  }
+});

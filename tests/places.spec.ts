@@ -1,0 +1,108 @@
+import { expect, idle, row, test } from './app.ts';
+
+test.describe('a first visit', () => {
+  test.use({ baseURL: async ({ emptyApp }, use) => use(emptyApp.origin) });
+
+  test('begins with the first step, and any address of a channel leads to it', async ({ page, emptyApp }) => {
+    await page.goto('/');
+    await page.getByRole('link', { name: 'Link your channel' }).click();
+    for (const path of ['/channel/', '/channel/watch/hemstitching', '/channel/feed.xml']) {
+      await page.getByRole('textbox', { name: 'Link a place' }).fill(emptyApp.hosts + path);
+      await page.getByRole('button', { name: 'Look' }).click();
+      const found = page.getByRole('region', { name: 'What was found' });
+      await expect(found.getByRole('heading', { name: 'Wrenfold Loomworks' })).toBeVisible();
+      await expect(found).toContainText('Change, upload or remove anything');
+    }
+    await page.getByRole('button', { name: 'Link this channel for reading' }).click();
+    await expect(page.getByRole('article', { name: 'Wrenfold Loomworks' })).toContainText('13 items');
+
+    await page.getByRole('textbox', { name: 'Link a place' }).fill(`${emptyApp.hosts}/blog/posts/how-to-read-a-draft`);
+    await page.getByRole('button', { name: 'Look' }).click();
+    await page.getByRole('button', { name: 'Link this blog for reading' }).click();
+    const blog = page.getByRole('article', { name: 'The Wrenfold Notebook' });
+    await expect(blog).toContainText('9 items');
+    await expect(blog).toContainText('Publish new posts (no right)');
+
+    await blog.getByLabel(/Key for publishing/).fill('wrong-key');
+    await blog.getByRole('button', { name: 'Give the key' }).click();
+    await expect(blog.getByRole('alert')).toContainText('refused the key');
+    await blog.getByLabel(/Key for publishing/).fill('wrenfold-drafts-only-key');
+    await blog.getByRole('button', { name: 'Give the key' }).click();
+    await expect(blog).toContainText('Leave drafts, not publish');
+    await expect(blog).toContainText('Publish new posts (no right)');
+    await idle(page);
+
+    const kept = await page.evaluate(async () => {
+      const names = await indexedDB.databases();
+      return JSON.stringify(names) + document.body.innerHTML + JSON.stringify({ ...localStorage }) + document.cookie;
+    });
+    expect(kept).not.toContain('drafts-only-key');
+
+    await page.getByRole('link', { name: 'In step', exact: true }).click();
+    await expect(row(page, 'Winding a warp on a board, start to finish')).toHaveAccessibleName(/In step/);
+  });
+
+  test('wrong addresses say what to do', async ({ page, emptyApp }) => {
+    await page.goto('/places');
+    const cases: [string, RegExp][] = [
+      ['my channel', /not a web address/],
+      ['http://192.168.1.1/', /private network/],
+      [`${emptyApp.hosts}/channel/watch/no-such-video`, /nothing at this address/],
+      [`${emptyApp.hosts}/control/`, /names no feed/]
+    ];
+    for (const [address, words] of cases) {
+      await page.getByRole('textbox', { name: 'Link a place' }).fill(address);
+      await page.getByRole('button', { name: 'Look' }).click();
+      await expect(page.getByRole('alert')).toContainText(words);
+    }
+  });
+});
+
+test('start empty is one click away, and the demo world comes back', async ({ home: page }) => {
+  await page.getByRole('button', { name: 'Start empty' }).click();
+  await expect(page.getByRole('heading', { name: 'Begin with your channel' })).toBeVisible();
+  await page.reload();
+  await expect(page.getByRole('heading', { name: 'Begin with your channel' })).toBeVisible();
+  await page.getByRole('button', { name: 'Start with the demo world' }).click();
+  await expect(row(page, 'Indigo from leaf to vat')).toBeVisible();
+});
+
+test('a place that fails is told in the top bar and with its card', async ({ home: page, world }) => {
+  await world.faults({ failOneIn: '1' });
+  await page.getByRole('link', { name: 'Places' }).click();
+  const channel = page.getByRole('article', { name: 'Wrenfold Loomworks' });
+  await channel.getByRole('button', { name: /^Check/ }).click();
+  await expect(channel.getByRole('alert')).toContainText('error of its own');
+  await expect(page.getByRole('link', { name: 'needs a look' })).toBeVisible();
+  await world.faults({});
+  await channel.getByRole('button', { name: 'Check again' }).click();
+  await expect(channel.getByRole('alert')).toHaveCount(0);
+});
+
+test('the routes that go outside serve the application alone', async ({ request, app }) => {
+  const read = (url: string, headers = {}) =>
+    request.get(`${app.origin}/api/read?url=${encodeURIComponent(url)}`, { headers });
+  expect((await read('http://127.0.0.1:22/')).status()).toBe(403);
+  expect((await read('http://169.254.169.254/latest')).status()).toBe(403);
+  expect((await read('file:///etc/passwd')).status()).toBe(400);
+  expect((await read(`${app.hosts}/channel/`, { 'sec-fetch-site': 'cross-site' })).status()).toBe(403);
+  const page = await read(`${app.hosts}/channel/`);
+  expect(page.headers()['content-type']).toBe('application/octet-stream');
+  expect(page.headers()['content-security-policy']).toContain('sandbox');
+});
+
+test('the page runs only its own scripts and frames only linked places', async ({ home: page }) => {
+  const policy = await page.evaluate(async () => (await fetch('/')).headers.get('content-security-policy'));
+  expect(policy).toMatch(/script-src 'self' 'nonce-/);
+  expect(policy).not.toMatch(/script-src[^;]*unsafe-inline/);
+  const blocked = await page.evaluate(
+    () =>
+      new Promise<string>((resolve) => {
+        document.addEventListener('securitypolicyviolation', (event) => resolve(event.violatedDirective));
+        const frame = document.createElement('iframe');
+        frame.src = 'https://elsewhere.example/';
+        document.body.append(frame);
+      })
+  );
+  expect(blocked).toBe('frame-src');
+});
