@@ -127,6 +127,13 @@ test('drafts, private posts and posts of the future are seen only by their addre
   assert.equal((await text('/blog/feed.xml')).match(/<title>Hidden/g)?.length, 1);
 });
 
+test('an update that changes the address tells the new one', async () => {
+  const made = await micropub(entry({ name: ['Out'], content: ['x'], 'post-status': ['draft'] }));
+  const url = made.headers.get('location') ?? '';
+  const out = await micropub({ action: 'update', url, replace: { 'post-status': ['published'] } });
+  assert.deepEqual([out.status, out.headers.get('location')], [201, url.replace(/\?.*/, '')]);
+});
+
 test('keys have their rights', async () => {
   const post = entry({ name: ['By key'], content: ['x'] });
   assert.equal((await micropub(post, 'no-such-key')).status, 401);

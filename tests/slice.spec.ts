@@ -1,4 +1,4 @@
-import { expect, idle, openDesk, row, test } from './app.ts';
+import { expect, idle, openDesk, row, test, togglePart } from './app.ts';
 
 const TWILL = 'Threading a four-shaft twill, slowly';
 
@@ -114,7 +114,7 @@ test('a refused key is told, nothing is lost, and trying again goes on', async (
   await openDesk(page, TWILL);
   await world.faults({ keyExpired: 'on' });
   await page.getByRole('button', { name: 'Place as a draft' }).click();
-  await expect(page.getByRole('alert')).toContainText('The blog refused the key.');
+  await expect(page.getByRole('region', { name: 'Place it' }).getByRole('alert')).toContainText('The blog refused the key.');
   await world.faults({});
   await page.getByRole('button', { name: 'Try again' }).click();
   await expect(page.getByRole('link', { name: 'See it at the blog' })).toBeVisible();
@@ -140,7 +140,7 @@ test('a retitled video is seen to have drifted, and the post takes its title', a
 
 test('the desk keeps what was changed, and the layout of the last post is offered for the next', async ({ home: page }) => {
   await openDesk(page, TWILL);
-  await page.getByRole('checkbox', { name: 'Transcript in the post' }).uncheck({ force: true });
+  await togglePart(page, 'Transcript', false);
   await page.getByRole('button', { name: 'Move Closing note up' }).click();
   await page.getByRole('textbox', { name: 'Wording of lead-in' }).fill('At the loom: {{ video.title }}.');
   await expect(page.getByText(`At the loom: ${TWILL}.`)).toBeVisible();
@@ -161,9 +161,9 @@ test('checks point at what is missing', async ({ home: page }) => {
   await openDesk(page, 'Madder red on wool, with Juna Halvard');
   const checks = page.getByRole('region', { name: /check/i });
   await expect(checks).toContainText('no credit is given');
-  await page.getByRole('checkbox', { name: 'Credit in the post' }).check({ force: true });
+  await togglePart(page, 'Credit', true);
   await expect(checks).not.toContainText('no credit is given');
-  await page.getByRole('checkbox', { name: 'Video in the post' }).uncheck({ force: true });
+  await togglePart(page, 'Video', false);
   await expect(checks).toContainText('does not show the video');
   await page.getByRole('textbox', { name: 'Wording of lead-in' }).fill('<iframe src=“https://a.example”></iframe> {{ video.nothing }}');
   await expect(checks).toContainText('typographic quotes');

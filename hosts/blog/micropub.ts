@@ -179,6 +179,7 @@ export function micropub(world: World): Hono {
       return refuse(c, 404, 'not_found', 'There is no post at this address.');
     }
     const now = world.now();
+    const before = world.postUrl(found);
     await world.store.change((state) => {
       const post = state.posts.find((p) => p.slug === found.slug);
       if (!post) return;
@@ -186,7 +187,11 @@ export function micropub(world: World): Hono {
       if (action.action === 'update') update(post, action);
       else post.deleted = action.action === 'delete';
     });
-    return c.body(null, 204);
+    const after = find(action.url);
+    const url = after ? world.postUrl(after) : before;
+    return action.action === 'update' && url !== before
+      ? c.body(null, 201, { Location: url })
+      : c.body(null, 204);
   }
 
   app.post('/media', async (c) => {

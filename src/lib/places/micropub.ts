@@ -64,7 +64,8 @@ export class MicropubBlog extends FeedPlace {
   async replace(url: string, payload: PostPayload, key: string): Promise<string> {
     const { 'mp-slug': _slug, ...replace } = toProperties(payload, key);
     const sent = await this.#micropub({ action: 'update', url, replace });
-    return sent.location || (await this.findByKey(key)) || url;
+    // Micropub answers 201 with the new address when an update changed it.
+    return sent.location || url;
   }
 
   async remove(url: string): Promise<void> {

@@ -35,9 +35,9 @@
     </span>
   {/if}
   <div class="min-w-0 flex-1">
-    <h3 class="truncate text-sm font-semibold" title={half.title} lang={half.language || undefined}>
+    <p class="truncate text-sm font-semibold" title={half.title} lang={half.language || undefined}>
       {half.title}
-    </h3>
+    </p>
     <p class="flex gap-2 truncate text-xs text-quiet">
       <span
         >{half.visibility === 'scheduled' && half.date

@@ -89,13 +89,17 @@
               </td>
               <td class="py-1 text-right whitespace-nowrap">
                 {#if entry?.state === 'placed'}
-                  <button class="btn btn-sm plain" onclick={() => undo(entry)}>
-                    Undo<span class="sr-only">: remove “{line.title}”</span>
-                  </button>
+                  <button
+                    class="btn btn-sm plain"
+                    aria-label="Undo: remove “{line.title}”"
+                    onclick={() => undo(entry)}>Undo</button
+                  >
                 {:else if entry?.state === 'failed'}
-                  <button class="btn btn-sm plain" onclick={() => retryPost(entry.key)}>
-                    Try again<span class="sr-only">: “{line.title}”</span>
-                  </button>
+                  <button
+                    class="btn btn-sm plain"
+                    aria-label="Try again: “{line.title}”"
+                    onclick={() => retryPost(entry.key)}>Try again</button
+                  >
                 {:else if entry?.state === 'waiting' || entry?.state === 'sending'}
                   <span class="text-quiet">under way</span>
                 {/if}

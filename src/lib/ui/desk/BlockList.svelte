@@ -48,7 +48,7 @@
         <span use:dragHandle aria-label="Drag {blockWords[block.kind]}" class="text-quiet cursor-grab">
           <GripVertical class="size-4" aria-hidden="true" />
         </span>
-        <h3 class="text-sm font-semibold {block.on ? '' : 'text-quiet'}">{blockWords[block.kind]}</h3>
+        <h2 class="text-sm font-semibold {block.on ? '' : 'text-quiet'}">{blockWords[block.kind]}</h2>
         {#if part?.empty}<span class="text-quiet truncate text-sm">empty: {emptyWords(part.empty)}</span>{/if}
         <span class="ml-auto flex items-center gap-1">
           <button
@@ -99,9 +99,11 @@
             />
           {/if}
           {#if part && !part.empty}
-            <div class="max-h-80 overflow-y-auto" lang={desk.video?.language || undefined}>
-              <SafeHtml html={part.html} />
-            </div>
+            <SafeHtml
+              html={part.html}
+              label="{blockWords[block.kind]}, as it will read"
+              language={desk.video?.language ?? ''}
+            />
           {/if}
         </div>
       {/if}

@@ -53,7 +53,7 @@
     <div class="flex min-w-0 flex-col py-3 lg:overflow-y-auto">
       <header class="flex flex-wrap items-center gap-2 pb-3">
         <a href="/" class="text-sm underline">In step</a>
-        <h1 class="min-w-0 flex-1 truncate text-lg font-semibold" title={desk.video.title}>
+        <h1 class="min-w-0 flex-1 basis-full truncate text-lg font-semibold sm:basis-0" title={desk.video.title}>
           <span class="sr-only">Desk: </span>{desk.video.title}
         </h1>
         <SegmentedControl value={manner} onValueChange={({ value }) => (manner = value ?? 'write')}>
