@@ -10,7 +10,10 @@ export default ts.config(
   {
     languageOptions: { globals: { ...globals.browser, ...globals.node } },
     rules: {
-      '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_' }],
+      '@typescript-eslint/no-unused-vars': [
+        'error',
+        { argsIgnorePattern: '^_', ignoreRestSiblings: true }
+      ],
       eqeqeq: 'error'
     }
   },
@@ -19,7 +22,9 @@ export default ts.config(
     languageOptions: { parserOptions: { parser: ts.parser, svelteConfig } },
     rules: {
       // The application is always served at the root of its own origin.
-      'svelte/no-navigation-without-resolve': 'off'
+      'svelte/no-navigation-without-resolve': 'off',
+      // Dates, maps and sets are made anew here and never changed in place.
+      'svelte/prefer-svelte-reactivity': 'off'
     }
   },
   {

@@ -45,7 +45,10 @@ export function control(world: World): Hono {
               ${new Date(world.now()).toUTCString()}
             </p>
             <form method="post" action="/control/clock">
-              <label>Move the clock on by <input name="hours" type="number" value="24" min="0" /> hours</label>
+              <label
+                >Move the clock on by
+                <input name="hours" type="number" value="24" min="0" /> hours</label
+              >
               <button>Move</button>
             </form>
             <h2>Faults</h2>
@@ -54,12 +57,16 @@ export function control(world: World): Hono {
                 ([name, label]) =>
                   html`<label
                     >${label}
-                    <input name="${name}" type="number" min="0" value="${faults[name as keyof typeof LABELS]}"
+                    <input
+                      name="${name}"
+                      type="number"
+                      min="0"
+                      value="${faults[name as keyof typeof LABELS]}"
                   /></label>`
               )}
               <label
-                ><input type="checkbox" name="keyExpired" ${faults.keyExpired ? 'checked' : ''} /> The key
-                has expired</label
+                ><input type="checkbox" name="keyExpired" ${faults.keyExpired ? 'checked' : ''} />
+                The key has expired</label
               >
               <label
                 ><input type="checkbox" name="overQuota" ${faults.overQuota ? 'checked' : ''} /> The
@@ -69,9 +76,12 @@ export function control(world: World): Hono {
             </form>
             <h2>Retitle an upload</h2>
             <form method="post" action="/control/title">
-              <label>Upload <select name="id">
-                ${world.listed().map((v) => html`<option value="${v.id}">${v.title}</option>`)}
-              </select></label>
+              <label
+                >Upload
+                <select name="id">
+                  ${world.listed().map((v) => html`<option value="${v.id}">${v.title}</option>`)}
+                </select></label
+              >
               <label>New title <input name="title" required /></label>
               <button>Retitle</button>
             </form>
@@ -83,7 +93,9 @@ export function control(world: World): Hono {
   });
 
   app.post('/clock', async (c) => {
-    const { hours } = z.object({ hours: z.coerce.number().min(0).max(87_600) }).parse(await c.req.parseBody());
+    const { hours } = z
+      .object({ hours: z.coerce.number().min(0).max(87_600) })
+      .parse(await c.req.parseBody());
     await world.store.change((state) => {
       state.clockOffset += hours * HOUR;
     });
@@ -92,7 +104,9 @@ export function control(world: World): Hono {
 
   app.post('/faults', async (c) => {
     const form = await c.req.parseBody();
-    const numbers = Object.fromEntries(Object.keys(LABELS).map((name) => [name, Number(form[name] ?? 0)]));
+    const numbers = Object.fromEntries(
+      Object.keys(LABELS).map((name) => [name, Number(form[name] ?? 0)])
+    );
     await world.store.setFaults({
       ...numbers,
       keyExpired: 'keyExpired' in form,
@@ -102,7 +116,9 @@ export function control(world: World): Hono {
   });
 
   app.post('/title', async (c) => {
-    const form = z.object({ id: z.string(), title: z.string().min(1).max(200) }).parse(await c.req.parseBody());
+    const form = z
+      .object({ id: z.string(), title: z.string().min(1).max(200) })
+      .parse(await c.req.parseBody());
     const at = world.now();
     await world.store.change((state) => {
       state.titles[form.id] = { title: form.title, at };

@@ -22,7 +22,11 @@ beforeEach(async () => {
 });
 
 const control = (what: string, form: Record<string, string>) =>
-  fetch(`${hosts.origin}/control/${what}`, { method: 'POST', body: new URLSearchParams(form), redirect: 'manual' });
+  fetch(`${hosts.origin}/control/${what}`, {
+    method: 'POST',
+    body: new URLSearchParams(form),
+    redirect: 'manual'
+  });
 const text = async (path: string) => (await fetch(hosts.origin + path)).text();
 const KEY = 'wrenfold-notebook-key';
 const micropub = (json: unknown, key = KEY, origin = hosts.origin) =>
@@ -32,8 +36,13 @@ const micropub = (json: unknown, key = KEY, origin = hosts.origin) =>
     body: JSON.stringify(json)
   });
 const query = async (q: string) => {
-  const answer = await fetch(`${hosts.origin}/blog/micropub?${q}`, { headers: { authorization: `Bearer ${KEY}` } });
-  return (await answer.json()) as { items: { properties: Record<string, unknown[]> }[]; paging?: { after: string } };
+  const answer = await fetch(`${hosts.origin}/blog/micropub?${q}`, {
+    headers: { authorization: `Bearer ${KEY}` }
+  });
+  return (await answer.json()) as {
+    items: { properties: Record<string, unknown[]> }[];
+    paging?: { after: string };
+  };
 };
 const entry = (properties: Record<string, unknown[]>) => ({ type: ['h-entry'], properties });
 const countOf = async (name: string) =>
@@ -73,15 +82,23 @@ test('every clip plays from any byte, and every talk has captions that fit it', 
   for (const [, url = ''] of feed.matchAll(/<media:subTitle[^>]*href="([^"]+)"/g)) {
     const captions = await (await fetch(url)).text();
     assert.match(captions, /^WEBVTT\n/);
-    const duration = Number(clips.find(([, clip = '']) => clip.startsWith(url.replace(/captions.*/, '')))?.[2]);
-    const ends = [...captions.matchAll(/--> (\d+):(\d+):(\d+)/g)].map(([, h, m, s]) => Number(h) * 3600 + Number(m) * 60 + Number(s));
+    const duration = Number(
+      clips.find(([, clip = '']) => clip.startsWith(url.replace(/captions.*/, '')))?.[2]
+    );
+    const ends = [...captions.matchAll(/--> (\d+):(\d+):(\d+)/g)].map(
+      ([, h, m, s]) => Number(h) * 3600 + Number(m) * 60 + Number(s)
+    );
     assert.ok(Math.max(...ends) <= duration && Math.max(...ends) > duration - 60, url);
   }
 });
 
 test('oEmbed keeps within the size that is asked for', async () => {
   const watch = encodeURIComponent(`${hosts.origin}/channel/watch/threading-a-twill`);
-  const embed = JSON.parse(await text(`/channel/oembed?url=${watch}&maxwidth=320`)) as { width: number; height: number; html: string };
+  const embed = JSON.parse(await text(`/channel/oembed?url=${watch}&maxwidth=320`)) as {
+    width: number;
+    height: number;
+    html: string;
+  };
   assert.equal(embed.width, 320);
   assert.equal(embed.height, 180);
   assert.match(embed.html, /<iframe src="[^"]+\/embed\/threading-a-twill" width="320"/);
@@ -94,14 +111,25 @@ test('search and playlists', async () => {
 });
 
 test('a post is created, changed, deleted and brought back', async () => {
-  const made = await micropub(entry({ name: ['A new post'], content: [{ html: '<p>x<script>1</script></p>' }], category: ['Loom'] }));
+  const made = await micropub(
+    entry({
+      name: ['A new post'],
+      content: [{ html: '<p>x<script>1</script></p>' }],
+      category: ['Loom']
+    })
+  );
   assert.equal(made.status, 201);
   const url = made.headers.get('location') ?? '';
   const page = await (await fetch(url)).text();
   assert.match(page, /<h1 class="p-name">A new post/);
   assert.doesNotMatch(page, /<script/);
   assert.match(await text('/blog/feed.xml'), /A new post/);
-  await micropub({ action: 'update', url, replace: { name: ['Renamed'] }, add: { category: ['Twill'] } });
+  await micropub({
+    action: 'update',
+    url,
+    replace: { name: ['Renamed'] },
+    add: { category: ['Twill'] }
+  });
   const source = await query(`q=source&url=${encodeURIComponent(url)}`);
   const { properties } = source as unknown as { properties: Record<string, unknown[]> };
   assert.deepEqual([properties.name, properties.category], [['Renamed'], ['Loom', 'Twill']]);
@@ -112,11 +140,12 @@ test('a post is created, changed, deleted and brought back', async () => {
 });
 
 test('drafts, private posts and posts of the future are seen only by their address', async () => {
-  for (const properties of [
+  const hidden: Record<string, unknown[]>[] = [
     { 'post-status': ['draft'] },
     { visibility: ['private'] },
     { published: [new Date(Date.now() + 86_400_000).toISOString()] }
-  ]) {
+  ];
+  for (const properties of hidden) {
     const made = await micropub(entry({ name: ['Hidden'], content: ['x'], ...properties }));
     const url = made.headers.get('location') ?? '';
     assert.equal((await fetch(url)).status, 200);
@@ -155,7 +184,11 @@ test('the form-encoded syntax and the media endpoint', async () => {
     ['category[]', 'a'],
     ['category[]', 'b']
   ]);
-  const made = await fetch(`${hosts.origin}/blog/micropub`, { method: 'POST', headers, body: form });
+  const made = await fetch(`${hosts.origin}/blog/micropub`, {
+    method: 'POST',
+    headers,
+    body: form
+  });
   assert.match(await (await fetch(made.headers.get('location') ?? '')).text(), /<b>x<\/b>/);
   const file = new FormData();
   file.set('file', new File([new Uint8Array([1, 2, 3])], 'x.png', { type: 'image/png' }));
@@ -192,7 +225,9 @@ test('what was answered survives a kill, and the addresses follow to another por
   const own = await mkdtemp(join(tmpdir(), 'world-'));
   const begin = () => {
     const code = `import('${new URL('./serve.ts', import.meta.url).href}').then(async (m) => console.log((await m.startHosts({ port: 0, folder: ${JSON.stringify(own)} })).origin))`;
-    const child = spawn(process.execPath, ['--import', 'tsx', '--input-type=module', '-e', code], { stdio: ['ignore', 'pipe', 'inherit'] });
+    const child = spawn(process.execPath, ['--import', 'tsx', '--input-type=module', '-e', code], {
+      stdio: ['ignore', 'pipe', 'inherit']
+    });
     return new Promise<{ origin: string; kill: () => Promise<void> }>((resolve) => {
       child.stdout.once('data', (data: Buffer) =>
         resolve({
@@ -209,10 +244,16 @@ test('what was answered survives a kill, and the addresses follow to another por
   const names: string[] = [];
   for (let round = 0; round < 3; round++) {
     const world = await begin();
-    const killed = new Promise<void>((done) => setTimeout(() => void world.kill().then(done), 30 + round * 25));
+    const killed = new Promise<void>((done) =>
+      setTimeout(() => void world.kill().then(done), 30 + round * 25)
+    );
     for (let n = 0; n < 200; n++) {
       const name = `Round ${round} post ${n}`;
-      const answer = await micropub(entry({ name: [name], content: ['x'] }), KEY, world.origin).catch(() => null);
+      const answer = await micropub(
+        entry({ name: [name], content: ['x'] }),
+        KEY,
+        world.origin
+      ).catch(() => null);
       if (!answer) break;
       names.push(name);
     }

@@ -50,7 +50,13 @@ export async function startHosts(options: {
   const world = new World(store, origin);
   app.get('/', (c) => c.redirect('/control/'));
   // Faults strike what programs call; the pages that people look at stay as they are.
-  for (const path of ['/blog/micropub', '/blog/media', '/blog/token', '/blog/feed.xml', '/channel/feed.xml']) {
+  for (const path of [
+    '/blog/micropub',
+    '/blog/media',
+    '/blog/token',
+    '/blog/feed.xml',
+    '/channel/feed.xml'
+  ]) {
     app.use(path, faults(store));
   }
   app.route('/control', control(world));

@@ -9,9 +9,15 @@ import { rehearsalOrigin } from '$lib/server/policy.ts';
 export const handle: Handle = async ({ event, resolve }) => {
   const response = await resolve(event);
   const policy = response.headers.get('content-security-policy');
-  if (policy && response.headers.get('content-type')?.startsWith('text/html') && !policy.includes('sandbox')) {
+  if (
+    policy &&
+    response.headers.get('content-type')?.startsWith('text/html') &&
+    !policy.includes('sandbox')
+  ) {
     const linked = originsFromCookie(event.cookies.get(FRAME_COOKIE));
-    const origins = [...new Set([...linked, ...(rehearsalOrigin() ? [rehearsalOrigin()] : [])])].join(' ');
+    const origins = [
+      ...new Set([...linked, ...(rehearsalOrigin() ? [rehearsalOrigin()] : [])])
+    ].join(' ');
     response.headers.set(
       'content-security-policy',
       `${policy}; frame-src 'self' ${origins}; media-src 'self' ${origins}; img-src 'self' data: ${origins}`

@@ -10,7 +10,9 @@ async function expectNoFindings(page: Page, where: string) {
     // What the blog's own page shows in the preview is the blog's.
     .exclude('iframe')
     .analyze();
-  const told = violations.map((v) => `${v.id}: ${v.nodes.map((n) => `${n.target} ${n.failureSummary}`).join('; ')}`);
+  const told = violations.map(
+    (v) => `${v.id}: ${v.nodes.map((n) => `${n.target} ${n.failureSummary}`).join('; ')}`
+  );
   expect(told, where).toEqual([]);
 }
 
@@ -66,7 +68,14 @@ test('the whole path by keyboard', async ({ home: page, world }) => {
 
   await page.getByRole('button', { name: 'Move Lead-in up' }).focus();
   await page.keyboard.press('Enter');
-  await expect(page.getByRole('list', { name: 'Parts of the post' }).getByRole('listitem').first().getByRole('heading').first()).toHaveText('Lead-in');
+  await expect(
+    page
+      .getByRole('list', { name: 'Parts of the post' })
+      .getByRole('listitem')
+      .first()
+      .getByRole('heading')
+      .first()
+  ).toHaveText('Lead-in');
   await page.getByRole('radio', { name: 'Draft: only you see it' }).focus();
   await page.keyboard.press('ArrowDown');
   await expect(page.getByRole('radio', { name: 'Public, now' })).toBeChecked();

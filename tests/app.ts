@@ -22,7 +22,8 @@ async function startApp(options: string[]): Promise<App & { stop(): Promise<void
     });
     child.once('exit', (code) => fail(new Error(`The application ended with ${code}.`)));
   });
-  const address = (before: string) => new RegExp(`${before} (http://[^/\\s]+)`).exec(said)?.[1] ?? '';
+  const address = (before: string) =>
+    new RegExp(`${before} (http://[^/\\s]+)`).exec(said)?.[1] ?? '';
   return {
     origin: address('Twin is at'),
     hosts: address('hosts are at'),
@@ -42,12 +43,8 @@ export interface WorldControl {
   posts(title: string): Promise<number>;
 }
 
-export const test = base.extend<
-  { world: WorldControl; home: Page },
-  { app: App; emptyApp: App }
->({
+export const test = base.extend<{ world: WorldControl; home: Page }, { app: App; emptyApp: App }>({
   app: [
-    // eslint-disable-next-line no-empty-pattern
     async ({}, use) => {
       const app = await startApp([]);
       await use(app);
@@ -56,7 +53,6 @@ export const test = base.extend<
     { scope: 'worker' }
   ],
   emptyApp: [
-    // eslint-disable-next-line no-empty-pattern
     async ({}, use) => {
       const app = await startApp(['--empty']);
       await use(app);
@@ -67,7 +63,11 @@ export const test = base.extend<
   baseURL: async ({ app }, use) => use(app.origin),
   world: async ({ app }, use) => {
     const post = async (what: string, form: Record<string, string>) => {
-      await fetch(`${app.hosts}/control/${what}`, { method: 'POST', body: new URLSearchParams(form), redirect: 'manual' });
+      await fetch(`${app.hosts}/control/${what}`, {
+        method: 'POST',
+        body: new URLSearchParams(form),
+        redirect: 'manual'
+      });
     };
     await post('reset', {});
     await post('faults', {});

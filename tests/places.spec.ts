@@ -3,7 +3,10 @@ import { expect, idle, row, test } from './app.ts';
 test.describe('a first visit', () => {
   test.use({ baseURL: async ({ emptyApp }, use) => use(emptyApp.origin) });
 
-  test('begins with the first step, and any address of a channel leads to it', async ({ page, emptyApp }) => {
+  test('begins with the first step, and any address of a channel leads to it', async ({
+    page,
+    emptyApp
+  }) => {
     await page.goto('/');
     await page.getByRole('link', { name: 'Link your channel' }).click();
     for (const path of ['/channel/', '/channel/watch/hemstitching', '/channel/feed.xml']) {
@@ -14,9 +17,13 @@ test.describe('a first visit', () => {
       await expect(found).toContainText('Change, upload or remove anything');
     }
     await page.getByRole('button', { name: 'Link this channel for reading' }).click();
-    await expect(page.getByRole('article', { name: 'Wrenfold Loomworks' })).toContainText('13 items');
+    await expect(page.getByRole('article', { name: 'Wrenfold Loomworks' })).toContainText(
+      '13 items'
+    );
 
-    await page.getByRole('textbox', { name: 'Link a place' }).fill(`${emptyApp.hosts}/blog/posts/how-to-read-a-draft`);
+    await page
+      .getByRole('textbox', { name: 'Link a place' })
+      .fill(`${emptyApp.hosts}/blog/posts/how-to-read-a-draft`);
     await page.getByRole('button', { name: 'Look' }).click();
     await page.getByRole('button', { name: 'Link this blog for reading' }).click();
     const blog = page.getByRole('article', { name: 'The Wrenfold Notebook' });
@@ -34,12 +41,19 @@ test.describe('a first visit', () => {
 
     const kept = await page.evaluate(async () => {
       const names = await indexedDB.databases();
-      return JSON.stringify(names) + document.body.innerHTML + JSON.stringify({ ...localStorage }) + document.cookie;
+      return (
+        JSON.stringify(names) +
+        document.body.innerHTML +
+        JSON.stringify({ ...localStorage }) +
+        document.cookie
+      );
     });
     expect(kept).not.toContain('drafts-only-key');
 
     await page.getByRole('link', { name: 'In step', exact: true }).click();
-    await expect(row(page, 'Winding a warp on a board, start to finish')).toHaveAccessibleName(/In step/);
+    await expect(row(page, 'Winding a warp on a board, start to finish')).toHaveAccessibleName(
+      /In step/
+    );
   });
 
   test('wrong addresses say what to do', async ({ page, emptyApp }) => {
@@ -67,7 +81,10 @@ test('start empty is one click away, and the demo world comes back', async ({ ho
   await expect(row(page, 'Indigo from leaf to vat')).toBeVisible();
 });
 
-test('a place that fails is told in the top bar and with its card', async ({ home: page, world }) => {
+test('a place that fails is told in the top bar and with its card', async ({
+  home: page,
+  world
+}) => {
   await world.faults({ failOneIn: '1' });
   await page.getByRole('link', { name: 'Places' }).click();
   const channel = page.getByRole('article', { name: 'Wrenfold Loomworks' });
@@ -85,20 +102,26 @@ test('the routes that go outside serve the application alone', async ({ request,
   expect((await read('http://127.0.0.1:22/')).status()).toBe(403);
   expect((await read('http://169.254.169.254/latest')).status()).toBe(403);
   expect((await read('file:///etc/passwd')).status()).toBe(400);
-  expect((await read(`${app.hosts}/channel/`, { 'sec-fetch-site': 'cross-site' })).status()).toBe(403);
+  expect((await read(`${app.hosts}/channel/`, { 'sec-fetch-site': 'cross-site' })).status()).toBe(
+    403
+  );
   const page = await read(`${app.hosts}/channel/`);
   expect(page.headers()['content-type']).toBe('application/octet-stream');
   expect(page.headers()['content-security-policy']).toContain('sandbox');
 });
 
 test('the page runs only its own scripts and frames only linked places', async ({ home: page }) => {
-  const policy = await page.evaluate(async () => (await fetch('/')).headers.get('content-security-policy'));
+  const policy = await page.evaluate(async () =>
+    (await fetch('/')).headers.get('content-security-policy')
+  );
   expect(policy).toMatch(/script-src 'self' 'nonce-/);
   expect(policy).not.toMatch(/script-src[^;]*unsafe-inline/);
   const blocked = await page.evaluate(
     () =>
       new Promise<string>((resolve) => {
-        document.addEventListener('securitypolicyviolation', (event) => resolve(event.violatedDirective));
+        document.addEventListener('securitypolicyviolation', (event) =>
+          resolve(event.violatedDirective)
+        );
         const frame = document.createElement('iframe');
         frame.src = 'https://elsewhere.example/';
         document.body.append(frame);

@@ -2,7 +2,11 @@ import { expect, idle, openDesk, row, test, togglePart } from './app.ts';
 
 const TWILL = 'Threading a four-shaft twill, slowly';
 
-test('from an upload without a post to a twin in step, and back by undo', async ({ home: page, world, context }) => {
+test('from an upload without a post to a twin in step, and back by undo', async ({
+  home: page,
+  world,
+  context
+}) => {
   await expect(row(page, TWILL)).toHaveAccessibleName(/No post yet/);
   await row(page, TWILL).getByRole('link', { name: 'Make the post' }).click();
   await expect(page.getByRole('heading', { level: 1, name: TWILL })).toBeVisible();
@@ -10,21 +14,29 @@ test('from an upload without a post to a twin in step, and back by undo', async 
   // The transcript can be played from where a paragraph was said.
   await page.getByRole('button', { name: 'Play from 44 seconds' }).click();
   const video = page.getByRole('contentinfo').locator('video');
-  await expect.poll(() => video.evaluate((v: HTMLVideoElement) => v.currentTime)).toBeGreaterThanOrEqual(44);
+  await expect
+    .poll(() => video.evaluate((v: HTMLVideoElement) => v.currentTime))
+    .toBeGreaterThanOrEqual(44);
   await page.getByRole('button', { name: 'Close the player' }).click();
 
   // A field is picked by its value for this very video.
   await page.getByRole('button', { name: 'Insert a field into Title' }).click();
   await page.getByRole('button', { name: 'video.duration 7:04' }).click();
-  await expect(page.getByRole('textbox', { name: 'Title' })).toHaveValue('{{ video.title }}{{ video.duration }}');
-  await page.getByRole('textbox', { name: 'Title' }).fill('{{ video.title }} ({{ video.duration }})');
+  await expect(page.getByRole('textbox', { name: 'Title' })).toHaveValue(
+    '{{ video.title }}{{ video.duration }}'
+  );
+  await page
+    .getByRole('textbox', { name: 'Title' })
+    .fill('{{ video.title }} ({{ video.duration }})');
 
   // As published: the blog's own page around it.
   await page.getByText('As published').click();
   const shown = page.frameLocator('iframe[title="The post as published"]');
   await expect(shown.getByRole('heading', { name: `${TWILL} (7:04)` })).toBeVisible();
   await expect(shown.getByText('The Wrenfold Notebook')).toBeVisible();
-  await expect(shown.getByText('Count the heddles').or(shown.getByText('Before you touch a thread'))).toBeVisible();
+  await expect(
+    shown.getByText('Count the heddles').or(shown.getByText('Before you touch a thread'))
+  ).toBeVisible();
   expect(await world.posts(`${TWILL} (7:04)`)).toBe(0);
 
   await page.getByRole('radio', { name: 'Public, now' }).check();
@@ -42,7 +54,9 @@ test('from an upload without a post to a twin in step, and back by undo', async 
     v.muted = true;
     await v.play();
   });
-  await expect.poll(() => embedded.evaluate((v: HTMLVideoElement) => v.currentTime)).toBeGreaterThan(0.3);
+  await expect
+    .poll(() => embedded.evaluate((v: HTMLVideoElement) => v.currentTime))
+    .toBeGreaterThan(0.3);
   await post.close();
 
   // Placing again replaces.
@@ -65,13 +79,22 @@ test('from an upload without a post to a twin in step, and back by undo', async 
   await expect(row(page, TWILL)).toHaveAccessibleName(/No post yet/);
 });
 
-test('with one call in three failing and answers lost: one post, nothing lost, every failure told', async ({ home: page, world }) => {
+test('with one call in three failing and answers lost: one post, nothing lost, every failure told', async ({
+  home: page,
+  world
+}) => {
   await world.faults({ failOneIn: '3', loseOneIn: '2' });
-  for (const title of [TWILL, 'Straight selvedges: five things that helped', 'Madder red on wool, with Juna Halvard']) {
+  for (const title of [
+    TWILL,
+    'Straight selvedges: five things that helped',
+    'Madder red on wool, with Juna Halvard'
+  ]) {
     await openDesk(page, title);
     await page.getByRole('radio', { name: 'Public, now' }).check();
     await page.getByRole('button', { name: 'Place it, public' }).click();
-    await expect(page.getByRole('link', { name: 'See it at the blog' })).toBeVisible({ timeout: 60_000 });
+    await expect(page.getByRole('link', { name: 'See it at the blog' })).toBeVisible({
+      timeout: 60_000
+    });
     expect(await world.posts(title)).toBe(1);
     await page.getByRole('link', { name: 'In step', exact: true }).first().click();
   }
@@ -79,10 +102,15 @@ test('with one call in three failing and answers lost: one post, nothing lost, e
   await expect(page.getByRole('cell', { name: 'Placed', exact: true })).toHaveCount(3);
   const failures = page.getByRole('row').filter({ hasText: /failed/ });
   expect(await failures.count()).toBeGreaterThan(0);
-  for (const failure of await failures.all()) await expect(failure).toContainText(/error of its own|did not answer/);
+  for (const failure of await failures.all())
+    await expect(failure).toContainText(/error of its own|did not answer/);
 });
 
-test('two tabs that place the same post at once make one', async ({ home: page, world, context }) => {
+test('two tabs that place the same post at once make one', async ({
+  home: page,
+  world,
+  context
+}) => {
   await world.faults({ slow: '400' });
   const other = await context.newPage();
   await other.goto('/');
@@ -91,13 +119,23 @@ test('two tabs that place the same post at once make one', async ({ home: page, 
     await tab.getByRole('radio', { name: 'Private' }).check();
   }
   await Promise.all(
-    [page, other].map((tab) => tab.getByRole('button', { name: /^Place it/ }).click({ noWaitAfter: true }).catch(() => {}))
+    [page, other].map((tab) =>
+      tab
+        .getByRole('button', { name: /^Place it/ })
+        .click({ noWaitAfter: true })
+        .catch(() => {})
+    )
   );
-  for (const tab of [page, other]) await expect(tab.getByRole('link', { name: 'See it at the blog' })).toBeVisible();
+  for (const tab of [page, other])
+    await expect(tab.getByRole('link', { name: 'See it at the blog' })).toBeVisible();
   expect(await world.posts(TWILL)).toBe(1);
 });
 
-test('a tab that is closed in the middle of placing: another takes it up', async ({ home: page, world, context }) => {
+test('a tab that is closed in the middle of placing: another takes it up', async ({
+  home: page,
+  world,
+  context
+}) => {
   await openDesk(page, TWILL);
   await world.faults({ slow: '1500' });
   await page.getByRole('button', { name: 'Place as a draft' }).click();
@@ -106,54 +144,78 @@ test('a tab that is closed in the middle of placing: another takes it up', async
   await world.faults({});
   const other = await context.newPage();
   await other.goto('/journal');
-  await expect(other.getByRole('cell', { name: 'Placed', exact: true })).toBeVisible({ timeout: 45_000 });
+  await expect(other.getByRole('cell', { name: 'Placed', exact: true })).toBeVisible({
+    timeout: 45_000
+  });
   expect(await world.posts(TWILL)).toBe(1);
 });
 
-test('a refused key is told, nothing is lost, and trying again goes on', async ({ home: page, world }) => {
+test('a refused key is told, nothing is lost, and trying again goes on', async ({
+  home: page,
+  world
+}) => {
   await openDesk(page, TWILL);
   await world.faults({ keyExpired: 'on' });
   await page.getByRole('button', { name: 'Place as a draft' }).click();
-  await expect(page.getByRole('region', { name: 'Place it' }).getByRole('alert')).toContainText('The blog refused the key.');
+  await expect(page.getByRole('region', { name: 'Place it' }).getByRole('alert')).toContainText(
+    'The blog refused the key.'
+  );
   await world.faults({});
   await page.getByRole('button', { name: 'Try again' }).click();
   await expect(page.getByRole('link', { name: 'See it at the blog' })).toBeVisible();
   expect(await world.posts(TWILL)).toBe(1);
 });
 
-test('a retitled video is seen to have drifted, and the post takes its title', async ({ home: page, world }) => {
+test('a retitled video is seen to have drifted, and the post takes its title', async ({
+  home: page,
+  world
+}) => {
   await world.retitle('why-warps-loosen', 'Why your warp loosens');
   await page.getByRole('button', { name: 'Read places' }).click();
   await idle(page);
   const drifted = row(page, 'Why your warp loosens');
-  await page.getByRole('button', { name: /^Drifted/ }).first().click();
+  await page
+    .getByRole('button', { name: /^Drifted/ })
+    .first()
+    .click();
   await expect(drifted).toHaveAccessibleName(/Drifted/);
   await drifted.getByRole('button', { name: 'Drifted: look' }).click();
   const dialog = page.getByRole('dialog', { name: 'What has drifted' });
   await expect(dialog).toContainText('Why a warp loosens, and what to do about it');
   await dialog.getByRole('button', { name: 'Give the post this title' }).click();
   await expect(dialog).toBeHidden();
-  await page.getByRole('button', { name: /^Drifted/ }).first().click();
+  await page
+    .getByRole('button', { name: /^Drifted/ })
+    .first()
+    .click();
   await expect(drifted).toHaveAccessibleName(/In step/);
   expect(await world.posts('Why your warp loosens')).toBe(1);
 });
 
-test('the desk keeps what was changed, and the layout of the last post is offered for the next', async ({ home: page }) => {
+test('the desk keeps what was changed, and the layout of the last post is offered for the next', async ({
+  home: page
+}) => {
   await openDesk(page, TWILL);
   await togglePart(page, 'Transcript', false);
   await page.getByRole('button', { name: 'Move Closing note up' }).click();
-  await page.getByRole('textbox', { name: 'Wording of lead-in' }).fill('At the loom: {{ video.title }}.');
+  await page
+    .getByRole('textbox', { name: 'Wording of lead-in' })
+    .fill('At the loom: {{ video.title }}.');
   await expect(page.getByText(`At the loom: ${TWILL}.`)).toBeVisible();
   await page.waitForTimeout(700);
   await page.getByRole('link', { name: 'In step', exact: true }).first().click();
   await expect(row(page, TWILL)).toHaveAccessibleName(/In hand/);
   await openDesk(page, TWILL);
-  await expect(page.getByRole('textbox', { name: 'Wording of lead-in' })).toHaveValue('At the loom: {{ video.title }}.');
+  await expect(page.getByRole('textbox', { name: 'Wording of lead-in' })).toHaveValue(
+    'At the loom: {{ video.title }}.'
+  );
   await page.getByRole('button', { name: 'Place as a draft' }).click();
   await expect(page.getByRole('link', { name: 'See it at the blog' })).toBeVisible();
   await page.getByRole('link', { name: 'In step', exact: true }).first().click();
   await openDesk(page, 'Straight selvedges: five things that helped');
-  await expect(page.getByRole('textbox', { name: 'Wording of lead-in' })).toHaveValue('At the loom: {{ video.title }}.');
+  await expect(page.getByRole('textbox', { name: 'Wording of lead-in' })).toHaveValue(
+    'At the loom: {{ video.title }}.'
+  );
   await expect(page.getByRole('checkbox', { name: 'Transcript in the post' })).not.toBeChecked();
 });
 
@@ -165,7 +227,9 @@ test('checks point at what is missing', async ({ home: page }) => {
   await expect(checks).not.toContainText('no credit is given');
   await togglePart(page, 'Video', false);
   await expect(checks).toContainText('does not show the video');
-  await page.getByRole('textbox', { name: 'Wording of lead-in' }).fill('<iframe src=“https://a.example”></iframe> {{ video.nothing }}');
+  await page
+    .getByRole('textbox', { name: 'Wording of lead-in' })
+    .fill('<iframe src=“https://a.example”></iframe> {{ video.nothing }}');
   await expect(checks).toContainText('typographic quotes');
   await expect(checks).toContainText('no field called video.nothing');
 });

@@ -12,6 +12,8 @@ export default class Summary implements Reporter {
     const all = [...this.#outcomes.values()];
     const passed = all.filter((s) => s === 'passed').length;
     const skipped = all.filter((s) => s === 'skipped').length;
-    console.log(`\nTests: ${passed} passed, ${all.length - passed - skipped} failed, ${skipped} skipped`);
+    console.log(
+      `\nTests: ${passed} passed, ${all.length - passed - skipped} failed, ${skipped} skipped`
+    );
   }
 }

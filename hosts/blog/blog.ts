@@ -8,8 +8,10 @@ import { micropub } from './micropub.ts';
 import * as pages from './pages.ts';
 
 const FILES: Record<string, string> = {
-  'warp-worksheet.txt': 'Length of one piece ____ x pieces ____ + loom waste 60 cm = length of warp ____',
-  'three-drafts.txt': 'Straight draw 1 2 3 4. Point draw 1 2 3 4 3 2. Broken draw 1 2 4 3. Fill in the drawdown.'
+  'warp-worksheet.txt':
+    'Length of one piece ____ x pieces ____ + loom waste 60 cm = length of warp ____',
+  'three-drafts.txt':
+    'Straight draw 1 2 3 4. Point draw 1 2 3 4 3 2. Broken draw 1 2 4 3. Fill in the drawdown.'
 };
 
 /** The rehearsal blog: its pages for readers, its feed, and its Micropub endpoint. */
@@ -21,7 +23,9 @@ export function blog(world: World): Hono {
       .filter((p) => world.isPublic(p))
       .sort((a, b) => world.publishedAt(b) - world.publishedAt(a));
 
-  app.get('/', (c) => c.html(pages.blogPage(world, pages.BLOG_NAME, pages.frontBody(world, shown()))));
+  app.get('/', (c) =>
+    c.html(pages.blogPage(world, pages.BLOG_NAME, pages.frontBody(world, shown())))
+  );
   app.get('/feed.xml', (c) =>
     c.body(blogFeed(world, shown()), 200, { 'Content-Type': 'application/atom+xml; charset=utf-8' })
   );
@@ -30,7 +34,10 @@ export function blog(world: World): Hono {
   app.get('/posts/:slug', (c) => {
     const post = world.posts().find((p) => p.slug === c.req.param('slug'));
     const mayLook =
-      post && (world.isPublic(post) || post.visibility === 'unlisted' || c.req.query('look') === post.secret);
+      post &&
+      (world.isPublic(post) ||
+        post.visibility === 'unlisted' ||
+        c.req.query('look') === post.secret);
     if (post?.deleted) {
       return c.html(pages.blogPage(world, 'Gone', html`<h1>This post was removed</h1>`), 410);
     }

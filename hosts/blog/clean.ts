@@ -20,4 +20,5 @@ const schema = {
 };
 
 /** What this blog lets an author's HTML contain. */
-export const clean = (html: string): string => toHtml(sanitize(fromHtml(html, { fragment: true }), schema));
+export const clean = (html: string): string =>
+  toHtml(sanitize(fromHtml(html, { fragment: true }), schema));

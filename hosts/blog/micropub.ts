@@ -44,7 +44,11 @@ export function micropub(world: World): Hono {
     refuse(c, 401, 'unauthorized', 'The key is missing, unknown or has expired.');
   const lacks = (c: Context, scope: string) =>
     c.json(
-      { error: 'insufficient_scope', error_description: `The key lacks the right "${scope}".`, scope },
+      {
+        error: 'insufficient_scope',
+        error_description: `The key lacks the right "${scope}".`,
+        scope
+      },
       403
     );
   const find = (url: string): Post | undefined => {
@@ -130,7 +134,8 @@ export function micropub(world: World): Hono {
       : fromForm(await c.req.parseBody({ all: true }));
     if (body && typeof body === 'object' && 'action' in body) return act(c, scopes, body);
     const created = createSchema.safeParse(body);
-    if (!created.success) return refuse(c, 400, 'invalid_request', 'This is not a Micropub request.');
+    if (!created.success)
+      return refuse(c, 400, 'invalid_request', 'This is not a Micropub request.');
     return create(c, scopes, created.data.properties);
   });
 
@@ -147,7 +152,10 @@ export function micropub(world: World): Hono {
       return value;
     };
     const status = draftOnly || take('post-status') === 'draft' ? 'draft' : 'published';
-    const visibility = z.enum(['public', 'unlisted', 'private']).catch('public').parse(take('visibility'));
+    const visibility = z
+      .enum(['public', 'unlisted', 'private'])
+      .catch('public')
+      .parse(take('visibility'));
     const wanted = slugOf(take('mp-slug') || String(properties.name?.[0] ?? '') || 'note');
     const now = world.now();
     const post = await world.store.change((state) => {
@@ -219,7 +227,10 @@ function update(
   for (const [name, values] of Object.entries(change.replace ?? {})) {
     if (name === 'post-status') post.status = values[0] === 'draft' ? 'draft' : 'published';
     else if (name === 'visibility')
-      post.visibility = z.enum(['public', 'unlisted', 'private']).catch(post.visibility).parse(values[0]);
+      post.visibility = z
+        .enum(['public', 'unlisted', 'private'])
+        .catch(post.visibility)
+        .parse(values[0]);
     else post.properties[name] = values;
   }
   for (const [name, values] of Object.entries(change.add ?? {})) {

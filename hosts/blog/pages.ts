@@ -20,7 +20,8 @@ export const list = (post: Post, name: string): string[] =>
 
 export function contentHtml(post: Post): string {
   const content = post.properties.content?.[0];
-  if (content && typeof content === 'object' && 'html' in content) return clean(String(content.html));
+  if (content && typeof content === 'object' && 'html' in content)
+    return clean(String(content.html));
   return String(content ?? '')
     .split(/\n{2,}/)
     .map((p) => `<p>${p.replaceAll('&', '&amp;').replaceAll('<', '&lt;')}</p>`)
@@ -36,13 +37,20 @@ export function blogPage(world: World, title: string, body: unknown, lang = 'en'
         <meta name="viewport" content="width=device-width" />
         <title>${title}</title>
         <link rel="stylesheet" href="${at('style.css')}" />
-        <link rel="alternate" type="application/atom+xml" href="${at('feed.xml')}" title="${BLOG_NAME}" />
+        <link
+          rel="alternate"
+          type="application/atom+xml"
+          href="${at('feed.xml')}"
+          title="${BLOG_NAME}"
+        />
         <link rel="micropub" href="${at('micropub')}" />
         <link rel="token_endpoint" href="${at('token')}" />
       </head>
       <body>
         <div class="page">
-          <header class="mast"><p><a href="${world.blogUrl}">${BLOG_NAME}</a></p></header>
+          <header class="mast">
+            <p><a href="${world.blogUrl}">${BLOG_NAME}</a></p>
+          </header>
           ${body}
         </div>
       </body>
@@ -70,7 +78,9 @@ export function postBody(world: World, post: Post) {
     ${photo.url ? html`<img class="u-photo" src="${photo.url}" alt="${photo.alt}" width="672" />` : ''}
     <div class="e-content">${raw(contentHtml(post))}</div>
     ${uid ? html`<data class="u-uid" value="${uid}"></data>` : ''}
-    <p class="meta">${text(post, 'mp-comments') === 'closed' ? 'Comments are closed.' : 'Comments are open.'}</p>
+    <p class="meta">
+      ${text(post, 'mp-comments') === 'closed' ? 'Comments are closed.' : 'Comments are open.'}
+    </p>
   </article>`;
 }
 
@@ -94,8 +104,12 @@ export function frontBody(world: World, posts: Post[]) {
       ${posts.map(
         (post) =>
           html`<li class="h-entry">
-            <a class="u-url p-name" href="${world.blogUrl}posts/${post.slug}">${text(post, 'name')}</a>
-            <br /><span class="meta">${new Date(world.publishedAt(post)).toISOString().slice(0, 10)}</span>
+            <a class="u-url p-name" href="${world.blogUrl}posts/${post.slug}"
+              >${text(post, 'name')}</a
+            >
+            <br /><span class="meta"
+              >${new Date(world.publishedAt(post)).toISOString().slice(0, 10)}</span
+            >
             <br /><span class="p-summary">${text(post, 'summary')}</span>
           </li>`
       )}

@@ -51,7 +51,8 @@ export function channel(world: World): Hono {
 
   app.get('/watch/:id', (c) => {
     const video = world.reachable(c.req.param('id'));
-    if (!video) return c.html(pages.channelPage(world, 'Not found', '', html`<h1>No such video</h1>`), 404);
+    if (!video)
+      return c.html(pages.channelPage(world, 'Not found', '', html`<h1>No such video</h1>`), 404);
     const from = Math.max(0, Number(c.req.query('t') ?? 0) || 0);
     return c.html(
       pages.channelPage(
@@ -135,7 +136,9 @@ export function channel(world: World): Hono {
     const name = `${video.id}/${size}`;
     let png = pictures.get(name);
     if (!png) {
-      const svg = video.upright ? clothSvg(video.draft, short, size) : clothSvg(video.draft, size, short);
+      const svg = video.upright
+        ? clothSvg(video.draft, short, size)
+        : clothSvg(video.draft, size, short);
       pictures.set(name, (png = new Resvg(svg).render().asPng()));
     }
     return c.body(new Uint8Array(png), 200, {
@@ -155,7 +158,9 @@ export function channel(world: World): Hono {
     const video = world.reachable(c.req.param('id'));
     if (!video || !world.isOut(video)) return c.notFound();
     const rows = pages.chaptersShown(video).map((ch) => ({ ...ch, text: ch.title }));
-    return rows.length ? c.body(toWebVtt(rows, `Chapters of ${video.title}`), 200, VTT) : c.notFound();
+    return rows.length
+      ? c.body(toWebVtt(rows, `Chapters of ${video.title}`), 200, VTT)
+      : c.notFound();
   });
 
   app.get('/videos/:id/clip.webm', async (c) => {
@@ -189,7 +194,11 @@ export function channel(world: World): Hono {
     const videos = list.videos.flatMap((id) => shown.find((v) => v.id === id) ?? []);
     const self = `${home}/feed.xml`;
     if (c.req.param('feed') === 'feed.xml') {
-      return c.body(channelFeed(world, { videos, title: list.title, self, home, page: 1 }), 200, ATOM);
+      return c.body(
+        channelFeed(world, { videos, title: list.title, self, home, page: 1 }),
+        200,
+        ATOM
+      );
     }
     return c.html(
       pages.channelPage(
@@ -215,7 +224,11 @@ export function channel(world: World): Hono {
     if (c.req.param('feed') === 'feed.xml') {
       const home = `${world.channelUrl}search?q=${encodeURIComponent(q)}`;
       const page = Number(c.req.query('page') ?? 1) || 1;
-      return c.body(channelFeed(world, { videos, title: `Search: ${q}`, self, home, page }), 200, ATOM);
+      return c.body(
+        channelFeed(world, { videos, title: `Search: ${q}`, self, home, page }),
+        200,
+        ATOM
+      );
     }
     return c.html(
       pages.channelPage(

@@ -59,7 +59,11 @@ function entry(world: World, video: Video) {
   return {
     id: `tag:wrenfold.example,2026:video/${video.id}`,
     title: video.title,
-    link: { '@rel': 'alternate', '@type': 'text/html', '@href': `${world.channelUrl}watch/${video.id}` },
+    link: {
+      '@rel': 'alternate',
+      '@type': 'text/html',
+      '@href': `${world.channelUrl}watch/${video.id}`
+    },
     published: new Date(video.published).toISOString(),
     updated: new Date(video.updated).toISOString(),
     author: { name: video.author },

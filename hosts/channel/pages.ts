@@ -46,9 +46,11 @@ export function videoList(world: World, videos: Video[]) {
             <br />${video.title}
           </a>
           <br /><small
-            >${world.isOut(video)
-              ? `${clock(video.duration)}, ${world.views(video)} views`
-              : `Premieres ${new Date(video.published).toUTCString()}`}</small
+            >${
+              world.isOut(video)
+                ? `${clock(video.duration)}, ${world.views(video)} views`
+                : `Premieres ${new Date(video.published).toUTCString()}`
+            }</small
           >
         </li>`
     )}
@@ -127,12 +129,21 @@ export function player(world: World, video: Video, from: number) {
     poster="${thumbnails(world, video).at(-1)?.url ?? ''}"
     src="${media}clip.webm${from > 0 ? `#t=${from}` : ''}"
   >
-    ${video.cues.length > 0
-      ? html`<track kind="captions" srclang="${video.language}" src="${media}captions.vtt" label="Captions" />`
-      : ''}
-    ${chaptersShown(video).length > 0
-      ? html`<track kind="chapters" srclang="${video.language}" src="${media}chapters.vtt" />`
-      : ''}
+    ${
+      video.cues.length > 0
+        ? html`<track
+            kind="captions"
+            srclang="${video.language}"
+            src="${media}captions.vtt"
+            label="Captions"
+          />`
+        : ''
+    }
+    ${
+      chaptersShown(video).length > 0
+        ? html`<track kind="chapters" srclang="${video.language}" src="${media}chapters.vtt" />`
+        : ''
+    }
   </video>`;
 }
 
@@ -141,22 +152,25 @@ export function watchBody(world: World, video: Video, from: number) {
     ${player(world, video, from)}
     <p>
       <small
-        >${video.author} · ${new Date(video.published).toUTCString()} · ${world.views(video)} views ·
-        ${video.licence}</small
+        >${video.author} · ${new Date(video.published).toUTCString()} · ${world.views(video)} views
+        · ${video.licence}</small
       >
     </p>
     <p style="white-space:pre-wrap">${video.description}</p>
-    ${chaptersShown(video).length > 0
-      ? html`<h2>Chapters</h2>
-          <ol>
-            ${chaptersShown(video).map(
-              (chapter) =>
-                html`<li>
-                  <a href="?t=${Math.round(chapter.start)}">${clock(chapter.start)}</a> ${chapter.title}
-                </li>`
-            )}
-          </ol>`
-      : ''}`;
+    ${
+      chaptersShown(video).length > 0
+        ? html`<h2>Chapters</h2>
+            <ol>
+              ${chaptersShown(video).map(
+                (chapter) =>
+                  html`<li>
+                    <a href="?t=${Math.round(chapter.start)}">${clock(chapter.start)}</a>
+                    ${chapter.title}
+                  </li>`
+              )}
+            </ol>`
+        : ''
+    }`;
 }
 
 export function playlistsBody(world: World) {

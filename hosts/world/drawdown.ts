@@ -30,7 +30,7 @@ export function clothSvg(
     );
   }
   for (let y = bare; y < down; y++) {
-    for (let x = 0; x < across; ) {
+    for (let x = 0; x < across;) {
       let run = 0;
       while (x + run < across && !warpOnTop(draft, x + run, down - y)) run++;
       if (run) {

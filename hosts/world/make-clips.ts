@@ -47,5 +47,7 @@ for (const video of worldVideosAt(0, '')) {
   if (only.length && !only.includes(video.id)) continue;
   const path = `${folder}${video.id}.webm`;
   await make(video, path);
-  console.log(`${video.id}: ${clock(video.duration)}, ${Math.round(statSync(path).size / 1024)} KB`);
+  console.log(
+    `${video.id}: ${clock(video.duration)}, ${Math.round(statSync(path).size / 1024)} KB`
+  );
 }

@@ -60,7 +60,7 @@ function sayPiece(text: string, from: number, manner: 'edited' | 'rough', cues: 
   for (const sentence of sentences) {
     const words = sentence.split(/\s+/).filter(Boolean);
     const room = manner === 'rough' ? LINE.rough : LINE.edited * 2;
-    for (let first = 0; first < words.length; ) {
+    for (let first = 0; first < words.length;) {
       let last = first + 1;
       while (last < words.length && words.slice(first, last + 1).join(' ').length <= room) last++;
       const spoken = words.slice(first, last);
@@ -97,7 +97,10 @@ export function timestamp(seconds: number): string {
   return `${part(ms / 3600000)}:${part((ms / 60000) % 60)}:${part((ms / 1000) % 60)}.${part(ms % 1000, 3)}`;
 }
 
-export function toWebVtt(rows: { start: number; end: number; text: string }[], note: string): string {
+export function toWebVtt(
+  rows: { start: number; end: number; text: string }[],
+  note: string
+): string {
   const escaped = (text: string) => text.replaceAll('&', '&amp;').replaceAll('<', '&lt;');
   return [
     'WEBVTT',

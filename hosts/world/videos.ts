@@ -20,7 +20,13 @@ export interface WorldVideo {
   silentSeconds?: number;
   upright?: boolean;
   /** Threading and treadling of the drawdown in its picture, and its two colours. */
-  draft: { threading: number[]; tieUp: number[][]; treadling: number[]; warp: string; weft: string };
+  draft: {
+    threading: number[];
+    tieUp: number[][];
+    treadling: number[];
+    warp: string;
+    weft: string;
+  };
 }
 
 const TWILL = [
@@ -80,7 +86,13 @@ export const videos: WorldVideo[] = [
     author: STUDIO,
     licence: RESERVED,
     captions: 'edited',
-    draft: { threading: STRAIGHT, tieUp: TWILL, treadling: STRAIGHT, warp: '#f2ead8', weft: '#8c3b2e' }
+    draft: {
+      threading: STRAIGHT,
+      tieUp: TWILL,
+      treadling: STRAIGHT,
+      warp: '#f2ead8',
+      weft: '#8c3b2e'
+    }
   },
   {
     id: 'straight-selvedges',
@@ -96,7 +108,13 @@ export const videos: WorldVideo[] = [
     author: STUDIO,
     licence: RESERVED,
     captions: 'rough',
-    draft: { threading: STRAIGHT, tieUp: PLAIN, treadling: STRAIGHT, warp: '#dfe7de', weft: '#4d6b57' }
+    draft: {
+      threading: STRAIGHT,
+      tieUp: PLAIN,
+      treadling: STRAIGHT,
+      warp: '#dfe7de',
+      weft: '#4d6b57'
+    }
   },
   {
     id: 'bobbin-in-forty-seconds',
@@ -152,7 +170,8 @@ export const videos: WorldVideo[] = [
     daysAgo: 27,
     hour: 9,
     visibility: 'public',
-    description: 'A hem made while the warp is still tight. Groups of four threads, three picks deep.',
+    description:
+      'A hem made while the warp is still tight. Groups of four threads, three picks deep.',
     tags: ['hemstitch', 'finishing'],
     category: 'Finishing',
     language: 'en',
@@ -175,7 +194,13 @@ export const videos: WorldVideo[] = [
     licence: RESERVED,
     captions: 'none',
     silentSeconds: 184,
-    draft: { threading: STRAIGHT, tieUp: PLAIN, treadling: STRAIGHT, warp: '#e3e0d8', weft: '#5b7a8c' }
+    draft: {
+      threading: STRAIGHT,
+      tieUp: PLAIN,
+      treadling: STRAIGHT,
+      warp: '#e3e0d8',
+      weft: '#5b7a8c'
+    }
   },
   {
     id: 'sleying-a-reed',
@@ -191,7 +216,13 @@ export const videos: WorldVideo[] = [
     author: STUDIO,
     licence: RESERVED,
     captions: 'edited',
-    draft: { threading: POINT, tieUp: BROKEN, treadling: STRAIGHT, warp: '#efe6da', weft: '#37506b' }
+    draft: {
+      threading: POINT,
+      tieUp: BROKEN,
+      treadling: STRAIGHT,
+      warp: '#efe6da',
+      weft: '#37506b'
+    }
   },
   {
     id: 'winding-a-warp',
@@ -222,7 +253,13 @@ export const videos: WorldVideo[] = [
     author: STUDIO,
     licence: RESERVED,
     captions: 'edited',
-    draft: { threading: STRAIGHT, tieUp: BROKEN, treadling: POINT, warp: '#e5e5e5', weft: '#444444' }
+    draft: {
+      threading: STRAIGHT,
+      tieUp: BROKEN,
+      treadling: POINT,
+      warp: '#e5e5e5',
+      weft: '#444444'
+    }
   },
   {
     id: 'why-warps-loosen',
@@ -237,7 +274,13 @@ export const videos: WorldVideo[] = [
     author: STUDIO,
     licence: RESERVED,
     captions: 'edited',
-    draft: { threading: STRAIGHT, tieUp: BROKEN, treadling: STRAIGHT, warp: '#ece4d4', weft: '#6e4a35' }
+    draft: {
+      threading: STRAIGHT,
+      tieUp: BROKEN,
+      treadling: STRAIGHT,
+      warp: '#ece4d4',
+      weft: '#6e4a35'
+    }
   },
   {
     id: 'kette-aufbaeumen',
@@ -261,7 +304,8 @@ export const videos: WorldVideo[] = [
     daysAgo: 90,
     hour: 9,
     visibility: 'public',
-    description: 'Threading, tie-up, treadling, drawdown: four parts, and you can read all of them.',
+    description:
+      'Threading, tie-up, treadling, drawdown: four parts, and you can read all of them.',
     tags: ['draft', 'drawdown', 'weaving for beginners'],
     category: 'Theory',
     language: 'en',
@@ -284,7 +328,13 @@ export const videos: WorldVideo[] = [
     licence: RESERVED,
     captions: 'none',
     silentSeconds: 20,
-    draft: { threading: STRAIGHT, tieUp: PLAIN, treadling: STRAIGHT, warp: '#ffffff', weft: '#000000' }
+    draft: {
+      threading: STRAIGHT,
+      tieUp: PLAIN,
+      treadling: STRAIGHT,
+      warp: '#ffffff',
+      weft: '#000000'
+    }
   }
 ];
 
@@ -292,7 +342,13 @@ export const playlists = [
   {
     id: 'first-warp',
     title: 'Your first warp, in order',
-    videos: ['winding-a-warp', 'kette-aufbaeumen', 'threading-a-twill', 'sleying-a-reed', 'why-warps-loosen']
+    videos: [
+      'winding-a-warp',
+      'kette-aufbaeumen',
+      'threading-a-twill',
+      'sleying-a-reed',
+      'why-warps-loosen'
+    ]
   },
   { id: 'colour', title: 'Colour and dye', videos: ['madder-with-juna', 'indigo-vat-premiere'] }
 ];

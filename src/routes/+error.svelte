@@ -5,5 +5,5 @@
 
 <EmptyState title={page.status === 404 ? 'There is no such page' : 'Something went wrong'}>
   <p>{page.error?.message}</p>
-  {#snippet actions()}<a class="btn btn-sm strong" href="/">Go to In step</a>{/snippet}
+  {#snippet actions()}<a class="strong btn btn-sm" href="/">Go to In step</a>{/snippet}
 </EmptyState>

@@ -10,7 +10,8 @@
   import { workOffOutbox } from '$lib/work/post.ts';
   import { attempt } from '$lib/work/tasks.svelte.ts';
 
-  let { data, children }: { data: { demo: unknown; rehearsal: string }; children: Snippet } = $props();
+  let { data, children }: { data: { demo: unknown; rehearsal: string }; children: Snippet } =
+    $props();
   let palette = $state(false);
 
   onMount(() => {

@@ -26,7 +26,9 @@
   const all = live(() => () => db.twins.orderBy('date').reverse().toArray());
   const counts = $derived(countStandings(all.value ?? []));
   let chosen = $state<Standing | null>(null);
-  const twins = $derived(chosen ? (all.value ?? []).filter((t) => t.standing === chosen) : (all.value ?? []));
+  const twins = $derived(
+    chosen ? (all.value ?? []).filter((t) => t.standing === chosen) : (all.value ?? [])
+  );
 
   let scroller = $state<HTMLElement>();
   let width = $state(1280);
@@ -69,7 +71,9 @@
     }
     selected = new Set();
     await coreWorker().pairAgain();
-    deck.say(`${countWords(some.length, 'twin', 'twins')} ${isBack ? 'taken up again' : 'set aside'}.`);
+    deck.say(
+      `${countWords(some.length, 'twin', 'twins')} ${isBack ? 'taken up again' : 'set aside'}.`
+    );
   }
 
   function open(twin: Twin) {
@@ -134,13 +138,13 @@
     <h1 class="sr-only">In step</h1>
     <EmptyState title="Begin with your channel">
       <p>
-        Paste any address of it: its page, one of its videos, its feed. Reading it needs no account and no
-        key. Then link your blog, and you see which videos have no post yet.
+        Paste any address of it: its page, one of its videos, its feed. Reading it needs no account
+        and no key. Then link your blog, and you see which videos have no post yet.
       </p>
       {#snippet actions()}
-        <a class="btn strong" href="/places">Link your channel</a>
+        <a class="strong btn" href="/places">Link your channel</a>
         {#if data.demo}
-          <button class="btn plain" onclick={() => startDemo(demoSchema.parse(data.demo))}>
+          <button class="plain btn" onclick={() => startDemo(demoSchema.parse(data.demo))}>
             Start with the demo world
           </button>
         {/if}
@@ -153,11 +157,11 @@
       <div class="flex min-w-0 flex-1 flex-col gap-1.5">
         <div class="flex flex-wrap items-center gap-2">
           <h1 class="pr-2 text-lg font-semibold">In step</h1>
-          <button class="btn btn-sm plain" onclick={() => attempt(() => readPlaces())}>
+          <button class="plain btn btn-sm" onclick={() => attempt(() => readPlaces())}>
             <RefreshCw aria-hidden="true" />Read places
           </button>
           {#if data.demo}
-            <button class="btn btn-sm bare" onclick={() => startEmpty()}>Start empty</button>
+            <button class="bare btn btn-sm" onclick={() => startEmpty()}>Start empty</button>
           {/if}
         </div>
         <StandingFilter {counts} bind:chosen />
@@ -165,17 +169,26 @@
       <StepChart twins={all.value ?? []} />
     </div>
     {#if selected.size > 0}
-      <div class="bg-marked flex items-center gap-2 px-3 py-1 text-sm" role="status">
+      <div class="flex items-center gap-2 bg-marked px-3 py-1 text-sm" role="status">
         {countWords(selected.size, 'twin', 'twins')} selected
-        <button class="btn btn-sm plain" onclick={() => putAside(chosenTwins())}>Set aside or take up</button>
-        <button class="btn btn-sm bare" onclick={() => (selected = new Set())}>Select none</button>
+        <button class="plain btn btn-sm" onclick={() => putAside(chosenTwins())}
+          >Set aside or take up</button
+        >
+        <button class="bare btn btn-sm" onclick={() => (selected = new Set())}>Select none</button>
       </div>
     {/if}
-    <div class="text-quiet hidden grid-cols-[1.75rem_1fr_6.5rem_1fr] gap-x-1 px-4 text-xs md:grid" aria-hidden="true">
+    <div
+      class="hidden grid-cols-[1.75rem_1fr_6.5rem_1fr] gap-x-1 px-4 text-xs text-quiet md:grid"
+      aria-hidden="true"
+    >
       <span></span><span>Uploads</span><span></span><span>Posts</span>
     </div>
     {#if all.value && twins.length === 0 && tasks.running.length === 0}
-      <EmptyState title={chosen ? `No twin is ${standingWords[chosen].toLowerCase()}` : 'Nothing was read yet'}>
+      <EmptyState
+        title={chosen
+          ? `No twin is ${standingWords[chosen].toLowerCase()}`
+          : 'Nothing was read yet'}
+      >
         <p>
           {chosen
             ? 'Choose another standing above, or the same once more to see all.'
@@ -183,16 +196,23 @@
         </p>
         {#snippet actions()}
           {#if chosen}
-            <button class="btn btn-sm plain" onclick={() => (chosen = null)}>Show all</button>
+            <button class="plain btn btn-sm" onclick={() => (chosen = null)}>Show all</button>
           {:else}
-            <button class="btn btn-sm plain" onclick={() => attempt(() => readPlaces())}>Read places</button>
-            <a class="btn btn-sm plain" href="/places">Go to Places</a>
+            <button class="plain btn btn-sm" onclick={() => attempt(() => readPlaces())}
+              >Read places</button
+            >
+            <a class="plain btn btn-sm" href="/places">Go to Places</a>
           {/if}
         {/snippet}
       </EmptyState>
     {/if}
-    <div bind:this={scroller} class="min-h-0 flex-1 overflow-y-auto px-2" class:invisible={twins.length === 0}>
-      <!-- svelte-ignore a11y_interactive_supports_focus: the rows take the focus, one at a time -->
+    <div
+      bind:this={scroller}
+      class="min-h-0 flex-1 overflow-y-auto px-2"
+      class:invisible={twins.length === 0}
+    >
+      <!-- The rows take the focus, one at a time. -->
+      <!-- svelte-ignore a11y_interactive_supports_focus -->
       <div
         role="grid"
         aria-label="Uploads and posts"
@@ -226,8 +246,9 @@
         {/each}
       </div>
     </div>
-    <p id="grid-keys" class="text-quiet hidden px-3 py-1 text-xs md:block">
-      <kbd>↑</kbd> <kbd>↓</kbd> move · <kbd>Enter</kbd> open · <kbd>P</kbd> make the post · <kbd>Space</kbd>
+    <p id="grid-keys" class="hidden px-3 py-1 text-xs text-quiet md:block">
+      <kbd>↑</kbd> <kbd>↓</kbd> move · <kbd>Enter</kbd> open · <kbd>P</kbd> make the post ·
+      <kbd>Space</kbd>
       select · <kbd>S</kbd> set aside
     </p>
   </div>

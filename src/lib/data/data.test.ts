@@ -23,7 +23,10 @@ const payload: PostPayload = {
 const wish = { key: 'k', itemId: 'v', placeId: 'b', payload };
 
 test('the same key wanted from two sides at once is one entry', async () => {
-  await Promise.all([wantPlaced(wish, 1), wantPlaced({ ...wish, payload: { ...payload, title: 'Two' } }, 1)]);
+  await Promise.all([
+    wantPlaced(wish, 1),
+    wantPlaced({ ...wish, payload: { ...payload, title: 'Two' } }, 1)
+  ]);
   assert.equal(await db.outbox.count(), 1);
   const entry = await shelf.load('k');
   assert.equal(entry?.revision, 2);
@@ -38,7 +41,10 @@ test('what a worker learned does not undo a newer wish', async () => {
   assert.equal(entry?.wanted, 'removed');
   assert.equal(entry?.state, 'waiting');
   assert.equal(entry?.url, 'https://b.example/1');
-  assert.deepEqual((await unsettledKeys()).map((u) => u.key), ['k']);
+  assert.deepEqual(
+    (await unsettledKeys()).map((u) => u.key),
+    ['k']
+  );
 });
 
 test('pairing writes only what changed', async () => {
@@ -74,8 +80,11 @@ test('unlinking a place takes its key and its items along', async () => {
 test('the journal tells the newest first', async () => {
   await note({ what: 'linked', title: 'a' });
   await note({ what: 'read', title: 'b', count: 3 });
-  assert.deepEqual((await recentLines()).map((l) => [l.what, l.title, l.count]), [
-    ['read', 'b', 3],
-    ['linked', 'a', null]
-  ]);
+  assert.deepEqual(
+    (await recentLines()).map((l) => [l.what, l.title, l.count]),
+    [
+      ['read', 'b', 3],
+      ['linked', 'a', null]
+    ]
+  );
 });

@@ -1,7 +1,6 @@
-import type { PostPayload } from '$lib/core/lanes/outbox.ts';
 import type { Target } from '$lib/core/lanes/settle.ts';
 import type { Item } from '$lib/core/model/item.ts';
-import type { Place, Right } from '$lib/core/model/place.ts';
+import type { Right } from '$lib/core/model/place.ts';
 import type { Fetched } from '$lib/workers/core.worker.ts';
 
 export interface Look {
@@ -23,5 +22,3 @@ export interface PlaceAdapter extends Partial<Target> {
   /** Items that only the owner can see: drafts, dated and private posts. */
   listOwn?(signal?: AbortSignal): Promise<{ item: Item; html: string }[]>;
 }
-
-export type { Place, PostPayload };

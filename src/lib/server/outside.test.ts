@@ -12,7 +12,8 @@ const routes: Record<string, RequestListener> = {
   '/to-ok': (_, res) => res.writeHead(302, { location: '/ok' }).end(),
   '/to-self': (_, res) => res.writeHead(302, { location: '/to-self' }).end(),
   '/to-other-port': (_, res) => res.writeHead(302, { location: 'http://127.0.0.1:1/secret' }).end(),
-  '/to-metadata': (_, res) => res.writeHead(301, { location: 'http://169.254.169.254/latest' }).end(),
+  '/to-metadata': (_, res) =>
+    res.writeHead(301, { location: 'http://169.254.169.254/latest' }).end(),
   '/to-file': (_, res) => res.writeHead(302, { location: 'file:///etc/passwd' }).end(),
   '/large-told': (_, res) => res.writeHead(200, { 'content-length': '99999999' }).write('x'),
   '/large-untold': (_, res) => {
@@ -44,7 +45,12 @@ after(() => {
 
 const limits = { size: 20_000, time: 400, redirects: 3 };
 const ask = (path: string, more: object = {}, signal = new AbortController().signal) =>
-  askOutside({ url: origin + path, method: 'GET', ...more }, { excepted: new Set([origin]) }, signal, limits);
+  askOutside(
+    { url: origin + path, method: 'GET', ...more },
+    { excepted: new Set([origin]) },
+    signal,
+    limits
+  );
 const kind = async (work: Promise<unknown>): Promise<string> => {
   try {
     await work;

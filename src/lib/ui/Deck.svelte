@@ -52,7 +52,8 @@
           ></iframe>
         {/key}
       {:else if playing.contentUrl}
-        <!-- svelte-ignore a11y_media_has_caption: the transcript stands beside it on the desk -->
+        <!-- The transcript stands beside it on the desk. -->
+        <!-- svelte-ignore a11y_media_has_caption -->
         <video
           bind:this={video}
           bind:paused

@@ -27,9 +27,19 @@
     { label: 'Link a place', hint: 'Command', run: () => goto('/places') },
     { label: 'Read all places now', hint: 'Command', run: () => readPlaces() },
     { label: 'Change between light and dark', hint: 'Command', run: () => mode.toggle() },
-    { label: 'Start empty', hint: 'Forgets what this browser keeps', run: () => startEmpty().then(() => goto('/')) },
+    {
+      label: 'Start empty',
+      hint: 'Forgets what this browser keeps',
+      run: () => startEmpty().then(() => goto('/'))
+    },
     ...(demo
-      ? [{ label: 'Start with the demo world', hint: 'Forgets what this browser keeps', run: () => startDemo(demo) }]
+      ? [
+          {
+            label: 'Start with the demo world',
+            hint: 'Forgets what this browser keeps',
+            run: () => startDemo(demo)
+          }
+        ]
       : [])
   ]);
 
@@ -60,7 +70,8 @@
     return twins.map(({ video, post, standing }) => ({
       label: video?.title ?? post?.title ?? '',
       hint: standingWords[standing],
-      run: () => (video ? goto(`/desk/${video.id}`) : window.open(post?.url, '_blank', 'noreferrer'))
+      run: () =>
+        video ? goto(`/desk/${video.id}`) : window.open(post?.url, '_blank', 'noreferrer')
     }));
   }
 
@@ -83,7 +94,7 @@
   bind:this={dialog}
   onclose={() => (open = false)}
   aria-label="Search and commands"
-  class="bg-sheet text-ink border-edge m-auto mt-[12vh] w-[36rem] max-w-[calc(100vw-1rem)] rounded-container border p-2 shadow-2xl backdrop:bg-black/40"
+  class="m-auto mt-[12vh] w-[36rem] max-w-[calc(100vw-1rem)] rounded-container border border-edge bg-sheet p-2 text-ink shadow-2xl backdrop:bg-black/40"
 >
   <input
     class="field"
@@ -98,19 +109,29 @@
   />
   <ul id="palette-list" role="listbox" aria-label="Found" class="mt-2 max-h-[50vh] overflow-y-auto">
     {#each found as entry, i (entry.hint + entry.label + i)}
-      <!-- svelte-ignore a11y_click_events_have_key_events: the keys are those of the field above -->
+      <!-- The keys are those of the field above. -->
+      <!-- svelte-ignore a11y_click_events_have_key_events -->
       <li
         id="palette-{i}"
         role="option"
         aria-selected={i === at}
-        class="flex cursor-pointer justify-between gap-3 rounded-base px-2 py-1.5 text-sm {i === at ? 'bg-marked' : ''}"
+        class="flex cursor-pointer justify-between gap-3 rounded-base px-2 py-1.5 text-sm {i === at
+          ? 'bg-marked'
+          : ''}"
         onclick={() => choose(entry)}
       >
         <span class="truncate">{entry.label}</span>
-        <span class="text-quiet shrink-0">{entry.hint}</span>
+        <span class="shrink-0 text-quiet">{entry.hint}</span>
       </li>
     {:else}
-      <li class="text-quiet px-2 py-3 text-sm" role="option" aria-selected="false" aria-disabled="true">Nothing found.</li>
+      <li
+        class="px-2 py-3 text-sm text-quiet"
+        role="option"
+        aria-selected="false"
+        aria-disabled="true"
+      >
+        Nothing found.
+      </li>
     {/each}
   </ul>
 </dialog>

@@ -16,10 +16,12 @@
   ];
   const places = live(() => () => db.places.toArray());
   const isHere = (href: string) =>
-    href === '/' ? page.url.pathname === '/' || page.url.pathname.startsWith('/desk') : page.url.pathname === href;
+    href === '/'
+      ? page.url.pathname === '/' || page.url.pathname.startsWith('/desk')
+      : page.url.pathname === href;
 </script>
 
-<header class="bg-sheet border-line flex h-12 items-center gap-1 border-b px-2 sm:gap-3 sm:px-3">
+<header class="flex h-12 items-center gap-1 border-b border-line bg-sheet px-2 sm:gap-3 sm:px-3">
   <a href="/" class="flex items-center gap-2 font-semibold" aria-label="Swift Twin, to In step">
     <img src="/favicon.svg" alt="" class="size-6" /><span class="hidden md:inline">Swift Twin</span>
   </a>
@@ -30,11 +32,14 @@
         aria-current={isHere(href) ? 'page' : undefined}
         class="border-b-2 px-2 py-2.5 text-sm sm:px-3 {isHere(href)
           ? 'border-ink font-semibold'
-          : 'hover:border-edge border-transparent'}">{label}</a
+          : 'border-transparent hover:border-edge'}">{label}</a
       >
     {/each}
   </nav>
-  <ul class="text-quiet ml-auto hidden min-w-0 items-center gap-3 text-sm lg:flex" aria-label="Places in use">
+  <ul
+    class="ml-auto hidden min-w-0 items-center gap-3 text-sm text-quiet lg:flex"
+    aria-label="Places in use"
+  >
     {#each places.value ?? [] as place (place.id)}
       <li class="flex min-w-0 items-center gap-1.5">
         <span
@@ -42,17 +47,18 @@
           aria-hidden="true"
         ></span>
         <span class="truncate">{place.title}</span>
-        {#if place.problem}<a href="/places" class="text-ink shrink-0 underline">needs a look</a>{/if}
+        {#if place.problem}<a href="/places" class="shrink-0 text-ink underline">needs a look</a
+          >{/if}
       </li>
     {/each}
   </ul>
-  <button class="btn btn-sm plain ml-auto lg:ml-0" onclick={onsearch}>
+  <button class="plain ml-auto btn btn-sm lg:ml-0" onclick={onsearch}>
     <Search aria-hidden="true" /><span class="hidden sm:inline">Search and commands</span>
-    <kbd class="text-quiet hidden text-xs sm:inline">Ctrl K</kbd>
+    <kbd class="hidden text-xs text-quiet sm:inline">Ctrl K</kbd>
     <span class="sr-only sm:hidden">Search and commands</span>
   </button>
   <button
-    class="btn-icon btn-icon-sm bare"
+    class="bare btn-icon btn-icon-sm"
     aria-label={mode.isDark ? 'Use light colours' : 'Use dark colours'}
     onclick={() => mode.toggle()}
   >

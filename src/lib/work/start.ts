@@ -29,7 +29,9 @@ export async function start(demo: Demo | null): Promise<void> {
     await runTask('Opening the demo world', async (signal, report) => {
       for (const { address, key } of demo.places) {
         report(address);
-        const place = await linkPlace(await findPlace(addressFromInput(address) ?? address, signal));
+        const place = await linkPlace(
+          await findPlace(addressFromInput(address) ?? address, signal)
+        );
         if (key) await giveKey(place, key, signal);
       }
       await readPlaces();

@@ -11,8 +11,12 @@
   import { runTask } from '$lib/work/tasks.svelte.ts';
 
   const lines = live(() => () => recentLines());
-  const entries = live(() => async () => new Map((await db.outbox.toArray()).map((e) => [e.key, e])));
-  const places = live(() => async () => new Map((await db.places.toArray()).map((p) => [p.id, p.title])));
+  const entries = live(
+    () => async () => new Map((await db.outbox.toArray()).map((e) => [e.key, e]))
+  );
+  const places = live(
+    () => async () => new Map((await db.places.toArray()).map((p) => [p.id, p.title]))
+  );
   let words = $state('');
   const shown = $derived(
     (lines.value ?? []).filter((line) =>
@@ -23,7 +27,8 @@
   /** The newest line of an entry offers what can be done about it. */
   const newest = $derived.by(() => {
     const ids = new Map<string, number | undefined>();
-    for (const line of lines.value ?? []) if (line.key && !ids.has(line.key)) ids.set(line.key, line.id);
+    for (const line of lines.value ?? [])
+      if (line.key && !ids.has(line.key)) ids.set(line.key, line.id);
     return ids;
   });
   const entryOf = (line: JournalLine): OutboxEntry | undefined =>
@@ -47,17 +52,26 @@
     <div class="flex flex-wrap items-center gap-3">
       <h1 class="text-lg font-semibold">Journal</h1>
       <label class="ml-auto flex items-center gap-2 text-sm">
-        Filter <input class="field w-56" type="search" bind:value={words} placeholder="What or which" />
+        Filter <input
+          class="field w-56"
+          type="search"
+          bind:value={words}
+          placeholder="What or which"
+        />
       </label>
     </div>
     {#if lines.value && shown.length === 0}
       <EmptyState title={words ? 'No line says that' : 'Nothing has happened yet'}>
-        <p>{words ? 'Try other words.' : 'What is linked, read, placed and removed is noted here, with undo.'}</p>
+        <p>
+          {words
+            ? 'Try other words.'
+            : 'What is linked, read, placed and removed is noted here, with undo.'}
+        </p>
       </EmptyState>
     {:else}
       <table class="w-full table-fixed text-sm">
         <caption class="sr-only">What happened, newest first</caption>
-        <thead class="text-quiet hidden text-left text-xs sm:table-header-group">
+        <thead class="hidden text-left text-xs text-quiet sm:table-header-group">
           <tr>
             <th class="w-32 py-1 font-normal">When</th>
             <th class="w-36 font-normal">What</th>
@@ -68,21 +82,27 @@
         <tbody>
           {#each shown as line (line.id)}
             {@const entry = entryOf(line)}
-            <tr class="border-line flex flex-wrap gap-x-3 border-t align-top sm:table-row">
-              <td class="times text-quiet py-1.5 whitespace-nowrap">{dateTimeWords(line.at)}</td>
+            <tr class="flex flex-wrap gap-x-3 border-t border-line align-top sm:table-row">
+              <td class="times py-1.5 whitespace-nowrap text-quiet">{dateTimeWords(line.at)}</td>
               <td class="py-1.5 font-semibold">{lineWords(line.what)}</td>
               <td class="w-full py-1.5 sm:w-auto">
                 {#if line.url}
-                  <a href={line.url} target="_blank" rel="noreferrer" class="underline">{line.title || line.url}</a>
+                  <a href={line.url} target="_blank" rel="noreferrer" class="underline"
+                    >{line.title || line.url}</a
+                  >
                 {:else}{line.title}{/if}
                 <span class="text-quiet">
                   {line.count === null ? '' : countWords(line.count, 'item', 'items')}
-                  {line.key && line.placeId ? `at ${places.value?.get(line.placeId) ?? 'an unlinked place'}` : ''}
+                  {line.key && line.placeId
+                    ? `at ${places.value?.get(line.placeId) ?? 'an unlinked place'}`
+                    : ''}
                 </span>
                 {#if line.problem}
                   <p>
                     {problemWords(line.problem).what}
-                    {entry && entry.state !== 'failed' ? 'It is tried again by itself.' : problemWords(line.problem).todo}
+                    {entry && entry.state !== 'failed'
+                      ? 'It is tried again by itself.'
+                      : problemWords(line.problem).todo}
                     <span class="text-quiet">{line.problem.detail}</span>
                   </p>
                 {/if}
@@ -90,13 +110,13 @@
               <td class="py-1 text-right whitespace-nowrap">
                 {#if entry?.state === 'placed'}
                   <button
-                    class="btn btn-sm plain"
+                    class="plain btn btn-sm"
                     aria-label="Undo: remove “{line.title}”"
                     onclick={() => undo(entry)}>Undo</button
                   >
                 {:else if entry?.state === 'failed'}
                   <button
-                    class="btn btn-sm plain"
+                    class="plain btn btn-sm"
                     aria-label="Try again: “{line.title}”"
                     onclick={() => retryPost(entry.key)}>Try again</button
                   >

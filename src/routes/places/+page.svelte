@@ -18,12 +18,12 @@
       {#each places.value ?? [] as place (place.id)}<PlaceCard {place} />{/each}
     </div>
     {#if places.value?.length === 0}
-      <p class="text-quiet text-sm">
+      <p class="text-sm text-quiet">
         No place is linked yet. Begin with your channel; then link the blog whose posts go with it.
       </p>
     {/if}
     {#if data.rehearsal}
-      <p class="text-quiet text-sm">
+      <p class="text-sm text-quiet">
         The rehearsal hosts run beside this application:
         <a href="{data.rehearsal}/channel/" target="_blank" rel="noreferrer">channel</a>,
         <a href="{data.rehearsal}/blog/" target="_blank" rel="noreferrer">blog</a> and

@@ -17,7 +17,9 @@ const material: Material = {
   key: 'k'
 };
 const kinds = (template: Partial<Template>, given: Partial<Material> = {}, needsCredit = false) =>
-  checkPost(compose({ ...defaultTemplate, ...template }, { ...material, ...given }), { needsCredit }).map((f) => f.kind);
+  checkPost(compose({ ...defaultTemplate, ...template }, { ...material, ...given }), {
+    needsCredit
+  }).map((f) => f.kind);
 
 test('a whole post has nothing to check', () => assert.deepEqual(kinds({}), []));
 
@@ -32,11 +34,21 @@ test('what practitioners stumble over is found', () => {
   assert.deepEqual(kinds({}, {}, true), ['credit-missing']);
 });
 
-test('a title of just 80 characters is not too long', () => assert.deepEqual(kinds({ title: 'x'.repeat(80) }), []));
+test('a title of just 80 characters is not too long', () =>
+  assert.deepEqual(kinds({ title: 'x'.repeat(80) }), []));
 
 test('broken embed code', () => {
-  assert.deepEqual(brokenHtml('<iframe src=“https://a.example/e/1”></iframe>')[0]?.detail, 'curly-quotes');
+  assert.deepEqual(
+    brokenHtml('<iframe src=“https://a.example/e/1”></iframe>')[0]?.detail,
+    'curly-quotes'
+  );
   assert.deepEqual(brokenHtml('<iframe></iframe>')[0]?.detail, 'frame-without-address');
-  assert.deepEqual(brokenHtml('<figure><iframe src="https://a.example/"></iframe>')[0]?.detail, 'unclosed');
-  assert.deepEqual(brokenHtml('<figure><iframe src="https://a.example/"></iframe></figure><p>one<p>two<br>'), []);
+  assert.deepEqual(
+    brokenHtml('<figure><iframe src="https://a.example/"></iframe>')[0]?.detail,
+    'unclosed'
+  );
+  assert.deepEqual(
+    brokenHtml('<figure><iframe src="https://a.example/"></iframe></figure><p>one<p>two<br>'),
+    []
+  );
 });

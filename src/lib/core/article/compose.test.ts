@@ -36,18 +36,27 @@ const material = (given: Partial<Material> = {}): Material => ({
   ...given
 });
 
-const all: Template = { ...defaultTemplate, blocks: defaultTemplate.blocks.map((b) => ({ ...b, on: true })) };
+const all: Template = {
+  ...defaultTemplate,
+  blocks: defaultTemplate.blocks.map((b) => ({ ...b, on: true }))
+};
 
 test('a post is laid out block by block, in the order of the template', () => {
   const post = compose(all, material());
-  assert.deepEqual(post.parts.map((p) => p.kind), all.blocks.map((b) => b.kind));
+  assert.deepEqual(
+    post.parts.map((p) => p.kind),
+    all.blocks.map((b) => b.kind)
+  );
   assert.equal(post.title, 'Threading "a" twill');
   assert.equal(post.slug, 'threading-a-twill');
   assert.equal(post.excerpt, 'A straight draw.');
   assert.equal(post.picture?.width, 1280);
   assert.equal(post.date, null);
   const turned = { ...all, blocks: [...all.blocks].reverse(), date: 'video' as const };
-  assert.deepEqual(compose(turned, material()).parts.map((p) => p.kind), turned.blocks.map((b) => b.kind));
+  assert.deepEqual(
+    compose(turned, material()).parts.map((p) => p.kind),
+    turned.blocks.map((b) => b.kind)
+  );
   assert.equal(compose(turned, material()).date, '2026-03-01T09:00:00.000Z');
 });
 
@@ -60,16 +69,26 @@ test('quotation marks in a title do not break the embed code', () => {
 
 test('every paragraph of the transcript knows its seconds', () => {
   const part = compose(all, material()).parts.find((p) => p.kind === 'transcript');
-  assert.deepEqual(part?.sources.map((s) => [s.index, s.start, s.end]), [
-    [0, 0, 4],
-    [1, 60, 62]
-  ]);
-  assert.match(part?.html ?? '', /<p>Hello &lt;there&gt;\. A twill\.<\/p>\n<p>Now thread it\.<\/p>/);
+  assert.deepEqual(
+    part?.sources.map((s) => [s.index, s.start, s.end]),
+    [
+      [0, 0, 4],
+      [1, 60, 62]
+    ]
+  );
+  assert.match(
+    part?.html ?? '',
+    /<p>Hello &lt;there&gt;\. A twill\.<\/p>\n<p>Now thread it\.<\/p>/
+  );
 });
 
 test('chapters link to their second, and stand without links where none can be made', () => {
-  const part = (m: Material) => compose(all, m).parts.find((p) => p.kind === 'chapters')?.html ?? '';
-  assert.match(part(material()), /<a href="https:\/\/c\.example\/watch\/1\?t=60"><time datetime="PT60S">1:00<\/time><\/a> Threading/);
+  const part = (m: Material) =>
+    compose(all, m).parts.find((p) => p.kind === 'chapters')?.html ?? '';
+  assert.match(
+    part(material()),
+    /<a href="https:\/\/c\.example\/watch\/1\?t=60"><time datetime="PT60S">1:00<\/time><\/a> Threading/
+  );
   assert.doesNotMatch(part(material({ seekTo: '' })), /<a /);
 });
 
@@ -90,11 +109,16 @@ test('what is missing is told with its reason, and leaves nothing behind in the 
 });
 
 test('the made post carries its origin', () => {
-  assert.equal(cleanHtml(compose(defaultTemplate, material()).html, 'https://b.example/').origin, 'key-1');
+  assert.equal(
+    cleanHtml(compose(defaultTemplate, material()).html, 'https://b.example/').origin,
+    'key-1'
+  );
 });
 
 test('values from outside never become markup', () => {
-  const text = fc.string({ unit: fc.constantFrom('<', '>', '"', '&', "'", 'a', ' ', '/', '{', '}', '|', '%') });
+  const text = fc.string({
+    unit: fc.constantFrom('<', '>', '"', '&', "'", 'a', ' ', '/', '{', '}', '|', '%')
+  });
   fc.assert(
     fc.property(text, text, text, (title, description, cue) => {
       const made = compose(

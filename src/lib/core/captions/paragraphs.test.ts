@@ -12,7 +12,12 @@ test('rolling captions are said once', () => {
     cue(4, 'to talk about\nselvedges'),
     cue(6, 'selvedges', 1)
   ];
-  assert.equal(withoutRolling(cues).map((c) => c.text).join(' '), 'so today I want to talk about selvedges');
+  assert.equal(
+    withoutRolling(cues)
+      .map((c) => c.text)
+      .join(' '),
+    'so today I want to talk about selvedges'
+  );
 });
 
 test('a line that is really said twice stays', () => {
@@ -33,22 +38,28 @@ test('paragraphs begin at given times and after long pauses', () => {
 });
 
 test('no word is lost, times rise, and none is longer than it may be', () => {
-  const words = fc.array(fc.constantFrom('warp', 'weft.', 'reed', 'shed!', 'heddle'), { minLength: 1, maxLength: 12 });
+  const words = fc.array(fc.constantFrom('warp', 'weft.', 'reed', 'shed!', 'heddle'), {
+    minLength: 1,
+    maxLength: 12
+  });
   fc.assert(
-    fc.property(fc.array(fc.tuple(words, fc.double({ min: 0, max: 6, noNaN: true })), { maxLength: 60 }), (rows) => {
-      let at = 0;
-      const cues = rows.map(([w, pause], i) => {
-        at += pause;
-        const made = { start: at, end: at + 1, text: `${i} ${w.join(' ')}` };
-        at += 1;
-        return made;
-      });
-      const paragraphs = toParagraphs(cues);
-      assert.equal(paragraphs.map((p) => p.text).join(' '), cues.map((c) => c.text).join(' '));
-      for (const [i, p] of paragraphs.entries()) {
-        assert.ok(p.end > p.start && p.start >= (paragraphs[i - 1]?.end ?? 0));
-        assert.ok(p.text.length < 1000);
+    fc.property(
+      fc.array(fc.tuple(words, fc.double({ min: 0, max: 6, noNaN: true })), { maxLength: 60 }),
+      (rows) => {
+        let at = 0;
+        const cues = rows.map(([w, pause], i) => {
+          at += pause;
+          const made = { start: at, end: at + 1, text: `${i} ${w.join(' ')}` };
+          at += 1;
+          return made;
+        });
+        const paragraphs = toParagraphs(cues);
+        assert.equal(paragraphs.map((p) => p.text).join(' '), cues.map((c) => c.text).join(' '));
+        for (const [i, p] of paragraphs.entries()) {
+          assert.ok(p.end > p.start && p.start >= (paragraphs[i - 1]?.end ?? 0));
+          assert.ok(p.text.length < 1000);
+        }
       }
-    })
+    )
   );
 });

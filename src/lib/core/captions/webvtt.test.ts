@@ -36,7 +36,15 @@ test('a file of another kind is refused with its line', () => {
 });
 
 test('any text after the head gives cues that end after they start', () => {
-  const line = fc.constantFrom('00:01.000 --> 00:02.000', '99:99 --> x', '', '<i>', 'word', '-->', '00:00:03.000 --> 00:00:02.000');
+  const line = fc.constantFrom(
+    '00:01.000 --> 00:02.000',
+    '99:99 --> x',
+    '',
+    '<i>',
+    'word',
+    '-->',
+    '00:00:03.000 --> 00:00:02.000'
+  );
   fc.assert(
     fc.property(fc.array(line), (lines) => {
       for (const cue of parseWebVtt(`WEBVTT\n${lines.join('\n')}`)) assert.ok(cue.end > cue.start);

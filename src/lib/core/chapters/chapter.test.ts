@@ -19,6 +19,14 @@ test('times that are no chapter list', () => {
 });
 
 test('chapters of a track, and time codes', () => {
-  assert.deepEqual(chaptersFromCues([{ start: 3, end: 9, text: 'The\ncross' }]), [{ start: 3, title: 'The cross' }]);
-  assert.deepEqual([0, 59.9, 60, 3600, 36061].map(timeCode), ['0:00', '0:59', '1:00', '1:00:00', '10:01:01']);
+  assert.deepEqual(chaptersFromCues([{ start: 3, end: 9, text: 'The\ncross' }]), [
+    { start: 3, title: 'The cross' }
+  ]);
+  assert.deepEqual([0, 59.9, 60, 3600, 36061].map(timeCode), [
+    '0:00',
+    '0:59',
+    '1:00',
+    '1:00:00',
+    '10:01:01'
+  ]);
 });

@@ -15,8 +15,14 @@ test('the many addresses of one page come to one', () => {
 });
 
 test('parameters that name the page are kept, in any order', () => {
-  assert.equal(canonicalAddress('https://a.example/?v=1&list=2'), canonicalAddress('https://a.example/?list=2&v=1'));
-  assert.notEqual(canonicalAddress('https://a.example/?v=1'), canonicalAddress('https://a.example/?v=2'));
+  assert.equal(
+    canonicalAddress('https://a.example/?v=1&list=2'),
+    canonicalAddress('https://a.example/?list=2&v=1')
+  );
+  assert.notEqual(
+    canonicalAddress('https://a.example/?v=1'),
+    canonicalAddress('https://a.example/?v=2')
+  );
 });
 
 test('what is not an http address has no canonical form', () => {

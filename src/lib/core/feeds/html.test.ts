@@ -40,7 +40,19 @@ test('cleaning what is clean changes nothing, and no input brings a script throu
   const nasty = fc
     .array(
       fc.oneof(
-        fc.constantFrom('<', '>', '"', "'", '&', '&lt;', '<script>', '</script', '<img src=x onerror=', '<a href=java', 'script:'),
+        fc.constantFrom(
+          '<',
+          '>',
+          '"',
+          "'",
+          '&',
+          '&lt;',
+          '<script>',
+          '</script',
+          '<img src=x onerror=',
+          '<a href=java',
+          'script:'
+        ),
         fc.string({ maxLength: 8 })
       ),
       { maxLength: 30 }
@@ -57,11 +69,18 @@ test('cleaning what is clean changes nothing, and no input brings a script throu
 });
 
 test('text keeps paragraphs apart and joins what is inline', () => {
-  assert.equal(htmlText('<p>one <b>two</b></p>\n<p>three<br>four</p><ul><li>a</li><li>b</li></ul>'), 'one two\n\nthree\nfour\n\na\n\nb');
+  assert.equal(
+    htmlText('<p>one <b>two</b></p>\n<p>three<br>four</p><ul><li>a</li><li>b</li></ul>'),
+    'one two\n\nthree\nfour\n\na\n\nb'
+  );
   assert.equal(plainText('A &lt;b&gt; &amp; <i>c</i>\n d<script>no</script>'), 'A <b> & c d');
   assert.equal(paragraphsToHtml('a & b\nc\n\nd'), '<p>a &amp; b<br>c</p>\n<p>d</p>');
 });
 
 test('escaped text reads the same again', () => {
-  fc.assert(fc.property(fc.string(), (text) => assert.equal(plainText(escapeHtml(text)), text.replace(/\s+/g, ' ').trim())));
+  fc.assert(
+    fc.property(fc.string(), (text) =>
+      assert.equal(plainText(escapeHtml(text)), text.replace(/\s+/g, ' ').trim())
+    )
+  );
 });

@@ -24,20 +24,37 @@ test('a page tells its feeds, endpoints and videos', () => {
   const [video] = facts.videos;
   assert.equal(video?.embedUrl, 'https://loom.example/e/1');
   assert.deepEqual(video?.captions, [{ url: 'https://loom.example/x/c.vtt', language: 'en' }]);
-  assert.deepEqual(video?.chapters.map((c) => [c.start, c.title]), [
-    [0, 'One'],
-    [42, 'Two']
-  ]);
+  assert.deepEqual(
+    video?.chapters.map((c) => [c.start, c.title]),
+    [
+      [0, 'One'],
+      [42, 'Two']
+    ]
+  );
   assert.match(video?.seekTo ?? '', /\{seek_to_second_number\}/);
 });
 
 test('a feed that is only a link to a script is not taken', () => {
-  const facts = readPage('<link rel=alternate type="application/rss+xml" href="javascript:1">', 'https://a.example/');
+  const facts = readPage(
+    '<link rel=alternate type="application/rss+xml" href="javascript:1">',
+    'https://a.example/'
+  );
   assert.deepEqual(facts.feeds, []);
 });
 
 test('no page makes it fail', () => {
-  const piece = fc.constantFrom('<script type="application/ld+json">', '</script>', '{"@type":"VideoObject"', '}', '<link rel=alternate', ' href=', '>', '[', ']', 'x');
+  const piece = fc.constantFrom(
+    '<script type="application/ld+json">',
+    '</script>',
+    '{"@type":"VideoObject"',
+    '}',
+    '<link rel=alternate',
+    ' href=',
+    '>',
+    '[',
+    ']',
+    'x'
+  );
   fc.assert(
     fc.property(fc.array(piece, { maxLength: 40 }), (parts) => {
       assert.ok(Array.isArray(readPage(parts.join(''), 'https://a.example/').videos));

@@ -40,14 +40,19 @@ test('Atom with Media RSS', () => {
   assert.equal(one?.author, 'Studio');
   assert.equal(one?.licence, 'https://licence.example/by');
   assert.equal(one?.embedUrl, 'https://loom.example/embed/1');
-  assert.deepEqual(one?.pictures[1], { url: 'https://loom.example/l.png', width: 1280, height: 720 });
+  assert.deepEqual(one?.pictures[1], {
+    url: 'https://loom.example/l.png',
+    width: 1280,
+    height: 720
+  });
   assert.deepEqual(one?.captions, [{ url: 'https://loom.example/c.vtt', language: 'de' }]);
   assert.equal(one?.html, '<p>One &lt; two</p>\n<p>Three</p>');
   assert.equal(two?.visibility, 'scheduled');
 });
 
 test('RSS 2.0 with CDATA, HTML in the title, relative links and no dates', () => {
-  const entry = first(`<rss version="2.0" xmlns:content="http://purl.org/rss/1.0/modules/content/"><channel><title>N</title><link>https://loom.example/</link>
+  const entry =
+    first(`<rss version="2.0" xmlns:content="http://purl.org/rss/1.0/modules/content/"><channel><title>N</title><link>https://loom.example/</link>
     <item><title><![CDATA[<b>Sleying</b> a reed &amp; more]]></title><link>/posts/reed</link><guid isPermaLink="false">g1</guid>
     <content:encoded><![CDATA[<p><iframe src="/embed/9"></iframe><a href="x">x</a></p>]]></content:encoded><category>At the loom</category></item></channel></rss>`);
   assert.equal(entry.title, 'Sleying a reed & more');
@@ -60,7 +65,8 @@ test('RSS 2.0 with CDATA, HTML in the title, relative links and no dates', () =>
 });
 
 test('RSS 1.0', () => {
-  const entry = first(`<rdf:RDF xmlns:rdf="http://www.w3.org/1999/02/22-rdf-syntax-ns#" xmlns="http://purl.org/rss/1.0/" xmlns:dc="http://purl.org/dc/elements/1.1/">
+  const entry =
+    first(`<rdf:RDF xmlns:rdf="http://www.w3.org/1999/02/22-rdf-syntax-ns#" xmlns="http://purl.org/rss/1.0/" xmlns:dc="http://purl.org/dc/elements/1.1/">
     <channel rdf:about="https://loom.example/"><title>N</title><link>https://loom.example/</link></channel>
     <item rdf:about="https://loom.example/1"><title>One</title><link>https://loom.example/1</link><dc:date>2025-01-02</dc:date></item></rdf:RDF>`);
   assert.equal(entry.title, 'One');
@@ -91,8 +97,13 @@ test('JSON Feed, with plain text and a video attachment', () => {
 });
 
 test('entries without a name are passed over and counted, repeated ones taken once', () => {
-  const feed = read('<rss version="2.0"><channel><title>N</title><item><guid>a</guid><title>A</title></item><item><description>?</description></item><item><guid>a</guid><title>again</title></item></channel></rss>');
-  assert.deepEqual(feed.entries.map((e) => e.title), ['A']);
+  const feed = read(
+    '<rss version="2.0"><channel><title>N</title><item><guid>a</guid><title>A</title></item><item><description>?</description></item><item><guid>a</guid><title>again</title></item></channel></rss>'
+  );
+  assert.deepEqual(
+    feed.entries.map((e) => e.title),
+    ['A']
+  );
   assert.equal(feed.passedOver, 1);
 });
 
@@ -120,21 +131,31 @@ test('what is no feed and what is a broken one are told apart', () => {
 
 test('cut anywhere or mangled anyhow, a feed is read or refused, never a crash', () => {
   fc.assert(
-    fc.property(fc.nat(atom.length), fc.nat(atom.length), fc.string({ maxLength: 6 }), (from, to, junk) => {
-      const text = atom.slice(0, from) + junk + atom.slice(to);
-      try {
-        for (const entry of read(text).entries) assert.ok(entry.nativeId);
-      } catch (error) {
-        assert.ok(error instanceof PlaceError, String(error));
+    fc.property(
+      fc.nat(atom.length),
+      fc.nat(atom.length),
+      fc.string({ maxLength: 6 }),
+      (from, to, junk) => {
+        const text = atom.slice(0, from) + junk + atom.slice(to);
+        try {
+          for (const entry of read(text).entries) assert.ok(entry.nativeId);
+        } catch (error) {
+          assert.ok(error instanceof PlaceError, String(error));
+        }
       }
-    }),
+    ),
     { numRuns: 400 }
   );
 });
 
 test('an item keeps its id when it is retitled, dated anew and moved', () => {
   const entry = first(atom);
-  const moved = { ...entry, title: 'Other', published: null, url: 'https://loom.example/elsewhere' };
+  const moved = {
+    ...entry,
+    title: 'Other',
+    published: null,
+    url: 'https://loom.example/elsewhere'
+  };
   assert.equal(toItem(entry, 'place').id, toItem(moved, 'place').id);
   assert.notEqual(toItem(entry, 'place').id, toItem(entry, 'other').id);
 });

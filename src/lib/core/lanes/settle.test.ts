@@ -2,7 +2,15 @@ import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
 import { PlaceError } from '../model/place.ts';
-import { mergeSaved, newEntry, retryNow, TIMES, wantAnew, type OutboxEntry, type PostPayload } from './outbox.ts';
+import {
+  mergeSaved,
+  newEntry,
+  retryNow,
+  TIMES,
+  wantAnew,
+  type OutboxEntry,
+  type PostPayload
+} from './outbox.ts';
 import { settle, type Shelf, type Target } from './settle.ts';
 
 const payload = (title: string): PostPayload => ({
@@ -96,7 +104,12 @@ class World {
 
   async settle(key: string): Promise<void> {
     try {
-      await settle(key, { shelf: this.shelf, target: this.target, now: () => this.now, chance: () => 0.5 });
+      await settle(key, {
+        shelf: this.shelf,
+        target: this.target,
+        now: () => this.now,
+        chance: () => 0.5
+      });
     } catch (error) {
       // The tab is gone; what it had written down is all that is left of it.
       if (!(error instanceof Crash)) throw error;
@@ -135,12 +148,18 @@ test('placing again replaces, removing removes, and placing after that makes one
     return world.settle(KEY);
   };
   await change((e) => wantAnew(e, { wanted: 'placed', payload: payload('second') }, world.now));
-  assert.deepEqual([...world.items.values()].map((i) => i.title), ['second']);
+  assert.deepEqual(
+    [...world.items.values()].map((i) => i.title),
+    ['second']
+  );
   await change((e) => wantAnew(e, { wanted: 'removed' }, world.now));
   assert.equal(world.items.size, 0);
   assert.equal(world.shelved.get(KEY)?.state, 'removed');
   await change((e) => wantAnew(e, { wanted: 'placed', payload: payload('third') }, world.now));
-  assert.deepEqual([...world.items.values()].map((i) => i.title), ['third']);
+  assert.deepEqual(
+    [...world.items.values()].map((i) => i.title),
+    ['third']
+  );
 });
 
 test('a refusal is told and not tried again; a passing fault is', async () => {
@@ -166,21 +185,39 @@ test('a wish written while another is sent is not lost', async () => {
   await world.shelf.save(anEntry(world));
   const { place } = world.target;
   world.target.place = async (sent, key) => {
-    world.shelved.set(KEY, wantAnew(world.shelved.get(KEY)!, { wanted: 'placed', payload: payload('newer') }, world.now));
+    world.shelved.set(
+      KEY,
+      wantAnew(world.shelved.get(KEY)!, { wanted: 'placed', payload: payload('newer') }, world.now)
+    );
     return place(sent, key);
   };
   await world.settle(KEY);
-  assert.deepEqual([...world.items.values()].map((i) => i.title), ['newer']);
+  assert.deepEqual(
+    [...world.items.values()].map((i) => i.title),
+    ['newer']
+  );
 });
 
 const fate = fc.constantFrom<Fate>(
-  ...['well', 'well', 'fails-before', 'done-answer-lost', 'done-late'] as const,
-  ...['answers-500-after', 'busy', 'crash-before', 'crash-after'] as const
+  ...(['well', 'well', 'fails-before', 'done-answer-lost', 'done-late'] as const),
+  ...(['answers-500-after', 'busy', 'crash-before', 'crash-after'] as const)
 );
 const step = fc.oneof(
   { weight: 6, arbitrary: fc.record({ do: fc.constant('work' as const) }) },
-  { weight: 4, arbitrary: fc.record({ do: fc.constant('wait' as const), ms: fc.integer({ min: 1, max: 25_000 }) }) },
-  { weight: 2, arbitrary: fc.record({ do: fc.constant('change' as const), title: fc.constantFrom('a', 'b', 'c') }) },
+  {
+    weight: 4,
+    arbitrary: fc.record({
+      do: fc.constant('wait' as const),
+      ms: fc.integer({ min: 1, max: 25_000 })
+    })
+  },
+  {
+    weight: 2,
+    arbitrary: fc.record({
+      do: fc.constant('change' as const),
+      title: fc.constantFrom('a', 'b', 'c')
+    })
+  },
   { weight: 1, arbitrary: fc.record({ do: fc.constant('remove' as const) }) },
   { weight: 1, arbitrary: fc.record({ do: fc.constant('retry' as const) }) }
 );

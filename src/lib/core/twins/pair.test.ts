@@ -5,8 +5,10 @@ import { anItem } from '../testing.ts';
 import { countStandings, standingsByMonth } from './inStep.ts';
 import { noCircumstances, pairTwins } from './pair.ts';
 
-const video = (id: string, given = {}) => anItem({ id, kind: 'video', title: `Video ${id}`, ...given });
-const post = (id: string, given = {}) => anItem({ id, kind: 'post', title: `Video ${id}`, ...given });
+const video = (id: string, given = {}) =>
+  anItem({ id, kind: 'video', title: `Video ${id}`, ...given });
+const post = (id: string, given = {}) =>
+  anItem({ id, kind: 'post', title: `Video ${id}`, ...given });
 const only = (...args: Parameters<typeof pairTwins>) => {
   const twins = pairTwins(...args);
   assert.equal(twins.length, 1);
@@ -14,12 +16,18 @@ const only = (...args: Parameters<typeof pairTwins>) => {
 };
 
 test('a post belongs to the video it frames, however the address is written', () => {
-  for (const embeds of [['https://video.example/embed/a'], ['http://www.video.example/embed/a/?t=12']]) {
+  for (const embeds of [
+    ['https://video.example/embed/a'],
+    ['http://www.video.example/embed/a/?t=12']
+  ]) {
     const twin = only([video('a')], [post('a', { embeds })]);
     assert.equal(twin.standing, 'in-step');
     assert.deepEqual(twin.reason, { kind: 'embeds' });
   }
-  const linked = only([video('a')], [post('a', { links: ['https://x.example/', 'https://video.example/a#c'] })]);
+  const linked = only(
+    [video('a')],
+    [post('a', { links: ['https://x.example/', 'https://video.example/a#c'] })]
+  );
   assert.deepEqual(linked.reason, { kind: 'links' });
 });
 
@@ -43,7 +51,11 @@ test('of several posts the strongest tie wins, then the oldest; the others are k
 });
 
 test('a retitled video has drifted from its post; a post that was titled otherwise by choice has not', () => {
-  const told = post('a', { embeds: ['https://video.example/embed/a'], title: 'How I do it', published: '2026-03-02T00:00:00.000Z' });
+  const told = post('a', {
+    embeds: ['https://video.example/embed/a'],
+    title: 'How I do it',
+    published: '2026-03-02T00:00:00.000Z'
+  });
   assert.equal(only([video('a')], [told]).standing, 'in-step');
   const retitled = video('a', { updated: '2026-04-01T00:00:00.000Z' });
   const twin = only([retitled], [told]);
@@ -55,12 +67,17 @@ test('a retitled video has drifted from its post; a post that was titled otherwi
   const accepted = new Map([['a a', { video: 'Video a', post: 'How I do it' }]]);
   assert.equal(only([retitled], [told], { ...noCircumstances, accepted }).standing, 'in-step');
   const again = video('a', { title: 'Third', updated: '2026-02-01T00:00:00.000Z' });
-  assert.equal(only([again], [told], { ...noCircumstances, accepted }).standing, 'drifted', 'after it was accepted');
+  assert.equal(
+    only([again], [told], { ...noCircumstances, accepted }).standing,
+    'drifted',
+    'after it was accepted'
+  );
 });
 
 test('drafts, dates, the desk and the outbox put a twin in hand; setting aside wins over all', () => {
   const frames = { embeds: ['https://video.example/embed/a'] };
-  const standing = (p: object, c = {}) => only([video('a')], [post('a', { ...frames, ...p })], { ...noCircumstances, ...c });
+  const standing = (p: object, c = {}) =>
+    only([video('a')], [post('a', { ...frames, ...p })], { ...noCircumstances, ...c });
   assert.equal(standing({ visibility: 'draft' }).reason.kind, 'post-is-draft');
   assert.equal(standing({ visibility: 'scheduled' }).reason.kind, 'post-is-dated');
   assert.equal(standing({ visibility: 'private' }).standing, 'in-step');
@@ -73,7 +90,10 @@ test('drafts, dates, the desk and the outbox put a twin in hand; setting aside w
 
 test('every item stands in exactly one twin, and the counts add up', () => {
   const ids = fc.uniqueArray(fc.nat(30).map(String), { maxLength: 12 });
-  const links = fc.array(fc.nat(30).map((n) => `https://video.example/${n}`), { maxLength: 3 });
+  const links = fc.array(
+    fc.nat(30).map((n) => `https://video.example/${n}`),
+    { maxLength: 3 }
+  );
   fc.assert(
     fc.property(ids, fc.array(links, { maxLength: 12 }), (videoIds, postLinks) => {
       const videos = videoIds.map((id) => video(id));
@@ -82,7 +102,10 @@ test('every item stands in exactly one twin, and the counts add up', () => {
       const seen = twins.flatMap((t) => [t.video?.id, t.post?.id, ...t.alsoTold]).filter(Boolean);
       assert.deepEqual([...seen].sort(), [...videos, ...posts].map((i) => i.id).sort());
       const counts = countStandings(twins);
-      assert.equal(Object.values(counts).reduce((a, b) => a + b, 0), twins.length);
+      assert.equal(
+        Object.values(counts).reduce((a, b) => a + b, 0),
+        twins.length
+      );
     })
   );
 });
@@ -90,7 +113,10 @@ test('every item stands in exactly one twin, and the counts add up', () => {
 test('months without twins are filled in, and only so many are told', () => {
   const at = (date: string) => pairTwins([video('a', { published: date })], [])[0]!;
   const months = standingsByMonth([at('2026-02-10'), at('2025-11-30')], 12);
-  assert.deepEqual(months.map((m) => m.month), ['2025-11', '2025-12', '2026-01', '2026-02']);
+  assert.deepEqual(
+    months.map((m) => m.month),
+    ['2025-11', '2025-12', '2026-01', '2026-02']
+  );
   assert.equal(standingsByMonth([at('2026-02-10'), at('2000-01-01')], 6).length, 6);
   assert.deepEqual(standingsByMonth([]), []);
 });

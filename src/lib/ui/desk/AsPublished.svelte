@@ -39,7 +39,7 @@
 </script>
 
 {#if desk.blog}
-  <p class="text-quiet pb-2 text-sm">
+  <p class="pb-2 text-sm text-quiet">
     The page of {desk.blog.title} with this post on it: its own layout around the very HTML that is sent.
   </p>
   <form bind:this={form} method="post" action="/preview" target="as-published" hidden>
@@ -48,7 +48,7 @@
   <iframe
     name="as-published"
     title="The post as published"
-    class="border-edge min-h-[36rem] w-full flex-1 rounded-container border bg-white"
+    class="min-h-[36rem] w-full flex-1 rounded-container border border-edge bg-white"
   ></iframe>
 {:else}
   <p class="text-sm">Link a blog to see the post on its pages.</p>

@@ -43,22 +43,30 @@
 >
   {#each desk.template.blocks as block, i (block.id)}
     {@const part = partOf(block)}
-    <li class="bg-sheet border-line rounded-container border" aria-label={blockWords[block.kind]}>
+    <li class="rounded-container border border-line bg-sheet" aria-label={blockWords[block.kind]}>
       <header class="flex items-center gap-2 px-2 py-1">
-        <span use:dragHandle aria-label="Drag {blockWords[block.kind]}" class="text-quiet cursor-grab">
+        <span
+          use:dragHandle
+          aria-label="Drag {blockWords[block.kind]}"
+          class="cursor-grab text-quiet"
+        >
           <GripVertical class="size-4" aria-hidden="true" />
         </span>
-        <h2 class="text-sm font-semibold {block.on ? '' : 'text-quiet'}">{blockWords[block.kind]}</h2>
-        {#if part?.empty}<span class="text-quiet truncate text-sm">empty: {emptyWords(part.empty)}</span>{/if}
+        <h2 class="text-sm font-semibold {block.on ? '' : 'text-quiet'}">
+          {blockWords[block.kind]}
+        </h2>
+        {#if part?.empty}<span class="truncate text-sm text-quiet"
+            >empty: {emptyWords(part.empty)}</span
+          >{/if}
         <span class="ml-auto flex items-center gap-1">
           <button
-            class="btn-icon btn-icon-sm bare"
+            class="bare btn-icon btn-icon-sm"
             aria-label="Move {blockWords[block.kind]} up"
             disabled={i === 0}
             onclick={() => move(i, -1)}><ArrowUp aria-hidden="true" /></button
           >
           <button
-            class="btn-icon btn-icon-sm bare"
+            class="bare btn-icon btn-icon-sm"
             aria-label="Move {blockWords[block.kind]} down"
             disabled={i === desk.template.blocks.length - 1}
             onclick={() => move(i, 1)}><ArrowDown aria-hidden="true" /></button
@@ -69,10 +77,10 @@
             class="flex items-center"
           >
             <Switch.Control
-              class="border-edge bg-canvas data-[state=checked]:bg-ink flex h-5 w-9 items-center rounded-full border p-0.5"
+              class="flex h-5 w-9 items-center rounded-full border border-edge bg-canvas p-0.5 data-[state=checked]:bg-ink"
             >
               <Switch.Thumb
-                class="bg-ink data-[state=checked]:bg-canvas block size-3.5 rounded-full transition-transform data-[state=checked]:translate-x-4"
+                class="block size-3.5 rounded-full bg-ink transition-transform data-[state=checked]:translate-x-4 data-[state=checked]:bg-canvas"
               />
             </Switch.Control>
             <Switch.Label class="sr-only">{blockWords[block.kind]} in the post</Switch.Label>
@@ -81,7 +89,7 @@
         </span>
       </header>
       {#if block.on}
-        <div class="border-line flex flex-col gap-3 border-t px-3 py-2">
+        <div class="flex flex-col gap-3 border-t border-line px-3 py-2">
           {#if HEADED.includes(block.kind)}
             <TemplateField
               label="Heading of {blockWords[block.kind].toLowerCase()}"

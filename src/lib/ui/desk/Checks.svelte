@@ -15,11 +15,16 @@
     {#each desk.findings as finding, i (i)}
       <li class="flex gap-2">
         {#if finding.level === 'wrong'}
-          <CircleAlert class="text-error-600 dark:text-error-400 mt-0.5 size-4 shrink-0" aria-label="Wrong" />
+          <CircleAlert
+            class="mt-0.5 size-4 shrink-0 text-error-600 dark:text-error-400"
+            aria-label="Wrong"
+          />
         {:else}
-          <Eye class="text-quiet mt-0.5 size-4 shrink-0" aria-label="Worth a look" />
+          <Eye class="mt-0.5 size-4 shrink-0 text-quiet" aria-label="Worth a look" />
         {/if}
-        <span><span class="font-semibold">{whereWords(finding)}:</span> {findingWords(finding)}</span>
+        <span
+          ><span class="font-semibold">{whereWords(finding)}:</span> {findingWords(finding)}</span
+        >
       </li>
     {/each}
   </ul>

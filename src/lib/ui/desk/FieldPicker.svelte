@@ -11,28 +11,33 @@
   let list = $state<HTMLElement>();
 </script>
 
-<button type="button" class="btn btn-sm plain" popovertarget={id} aria-label="Insert a field into {label}">
+<button
+  type="button"
+  class="plain btn btn-sm"
+  popovertarget={id}
+  aria-label="Insert a field into {label}"
+>
   <Braces aria-hidden="true" />Field
 </button>
 <div
   {id}
   bind:this={list}
   popover="auto"
-  class="fields bg-sheet text-ink border-edge max-h-72 w-80 max-w-[90vw] overflow-y-auto rounded-container border p-1 shadow-xl"
+  class="fields max-h-72 w-80 max-w-[90vw] overflow-y-auto rounded-container border border-edge bg-sheet p-1 text-ink shadow-xl"
 >
   <ul aria-label="Fields, with their values for this video">
     {#each fields as { path, value } (path)}
       <li>
         <button
           type="button"
-          class="hover:bg-marked flex w-full flex-col rounded-base px-2 py-1 text-left text-sm"
+          class="flex w-full flex-col rounded-base px-2 py-1 text-left text-sm hover:bg-marked"
           onclick={() => {
             list?.hidePopover();
             onpick(`{{ ${path} }}`);
           }}
         >
           <span class="times">{path}</span>
-          <span class="text-quiet block w-full truncate">{value || 'no value for this video'}</span>
+          <span class="block w-full truncate text-quiet">{value || 'no value for this video'}</span>
         </button>
       </li>
     {/each}

@@ -20,7 +20,11 @@
   const mayPublish = $derived(desk.blog !== null && canPublish(desk.blog));
   const draftOnly = $derived(desk.blog !== null && !desk.blog.rights.includes('create'));
   const isReady = $derived(
-    mayPublish && desk.isLoaded && !isUnderWay && Boolean(desk.post?.title) && (desk.status !== 'dated' || desk.on !== '')
+    mayPublish &&
+      desk.isLoaded &&
+      !isUnderWay &&
+      Boolean(desk.post?.title) &&
+      (desk.status !== 'dated' || desk.on !== '')
   );
   const verb = $derived.by(() => {
     if (stands) return 'Place it again, in place of the last';
@@ -33,7 +37,11 @@
     if (!video || !post || !blog) return;
     const payload = toPayload(post, { status: desk.status, on: desk.on });
     desk.markPlaced();
-    await placePost({ key, itemId: video.id, placeId: blog.id, payload }, video.placeId, desk.draft());
+    await placePost(
+      { key, itemId: video.id, placeId: blog.id, payload },
+      video.placeId,
+      desk.draft()
+    );
   }
 
   async function undo(placed: OutboxEntry) {
@@ -42,7 +50,10 @@
   }
 </script>
 
-<section aria-labelledby="place-title" class="border-post bg-sheet flex flex-col gap-3 rounded-container border border-l-4 p-3">
+<section
+  aria-labelledby="place-title"
+  class="flex flex-col gap-3 rounded-container border border-l-4 border-post bg-sheet p-3"
+>
   <h2 id="place-title" class="font-semibold">Place it</h2>
   {#if desk.blogs.length === 0}
     <p class="text-sm">No blog is linked yet. <a href="/places">Link one</a>, or copy the HTML.</p>
@@ -80,25 +91,28 @@
         <input class="field font-normal" type="datetime-local" bind:value={desk.on} />
       </label>
     {/if}
-    <button class="btn strong whitespace-normal" disabled={!isReady} onclick={place}>{verb}</button>
+    <button class="strong btn whitespace-normal" disabled={!isReady} onclick={place}>{verb}</button>
   {/if}
   {#if isUnderWay && entry.value}
     <p class="text-sm" role="status">
       {entry.value.wanted === 'removed' ? 'Being removed.' : 'Being placed.'}
       {entry.value.attempts > 0 ? `Try ${entry.value.attempts + 1}: the last one went wrong.` : ''}
     </p>
-    {#if entry.value.problem}<ProblemNote problem={entry.value.problem} item={entry.value.payload.title} />{/if}
+    {#if entry.value.problem}<ProblemNote
+        problem={entry.value.problem}
+        item={entry.value.payload.title}
+      />{/if}
   {:else if stands}
     <div class="flex flex-wrap items-center gap-2 text-sm" role="status">
       <a href={stands.url} target="_blank" rel="noreferrer">See it at the blog</a>
-      <button class="btn btn-sm plain" onclick={() => undo(stands)}>Undo: remove the post</button>
+      <button class="plain btn btn-sm" onclick={() => undo(stands)}>Undo: remove the post</button>
     </div>
   {:else if entry.value?.state === 'failed' && entry.value.problem}
     {@const failed = entry.value}
     <ProblemNote problem={entry.value.problem} item={entry.value.payload.title}>
       {#snippet actions()}
-        <button class="btn btn-sm plain" onclick={() => retryPost(failed.key)}>Try again</button>
-        <a class="btn btn-sm bare" href="/places">Go to Places</a>
+        <button class="plain btn btn-sm" onclick={() => retryPost(failed.key)}>Try again</button>
+        <a class="bare btn btn-sm" href="/places">Go to Places</a>
       {/snippet}
     </ProblemNote>
   {/if}

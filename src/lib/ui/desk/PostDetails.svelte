@@ -9,23 +9,36 @@
 </script>
 
 {#snippet names(label: string, value: string[], onchange: (value: string[]) => void)}
-  <TagsInput {value} onValueChange={(details) => onchange(details.value)} addOnPaste blurBehavior="add" delimiter=",">
+  <TagsInput
+    {value}
+    onValueChange={(details) => onchange(details.value)}
+    addOnPaste
+    blurBehavior="add"
+    delimiter=","
+  >
     <TagsInput.Label class="text-sm font-semibold">{label}</TagsInput.Label>
     <TagsInput.Control class="field flex flex-wrap gap-1">
       <TagsInput.Context>
         {#snippet children(tagsInput)}
           {#each tagsInput().value as name, index (index)}
             <TagsInput.Item value={name} {index}>
-              <TagsInput.ItemPreview class="bg-marked flex items-center rounded-base px-1.5 text-sm">
+              <TagsInput.ItemPreview
+                class="flex items-center rounded-base bg-marked px-1.5 text-sm"
+              >
                 <TagsInput.ItemText>{name}</TagsInput.ItemText>
-                <TagsInput.ItemDeleteTrigger class="pl-1" aria-label="Remove {name}">×</TagsInput.ItemDeleteTrigger>
+                <TagsInput.ItemDeleteTrigger class="pl-1" aria-label="Remove {name}"
+                  >×</TagsInput.ItemDeleteTrigger
+                >
               </TagsInput.ItemPreview>
               <TagsInput.ItemInput class="field" />
             </TagsInput.Item>
           {/each}
         {/snippet}
       </TagsInput.Context>
-      <TagsInput.Input class="min-w-24 flex-1 bg-transparent outline-none" placeholder="Type, then Enter" />
+      <TagsInput.Input
+        class="min-w-24 flex-1 bg-transparent outline-none"
+        placeholder="Type, then Enter"
+      />
     </TagsInput.Control>
     <TagsInput.HiddenInput />
   </TagsInput>
@@ -40,7 +53,11 @@
     result={desk.post?.slug}
     placeholder="From the title"
   />
-  {@render names('Categories', desk.template.categories, (value) => (desk.template.categories = value))}
+  {@render names(
+    'Categories',
+    desk.template.categories,
+    (value) => (desk.template.categories = value)
+  )}
   {@render names('Tags', desk.template.tags, (value) => (desk.template.tags = value))}
   <TemplateField
     label="Excerpt"
@@ -49,7 +66,12 @@
     result={desk.post?.excerpt}
     rows={2}
   />
-  <TemplateField label="Author" bind:value={desk.template.author} fields={desk.fields} result={desk.post?.author} />
+  <TemplateField
+    label="Author"
+    bind:value={desk.template.author}
+    fields={desk.fields}
+    result={desk.post?.author}
+  />
   <div class="grid grid-cols-2 gap-3">
     <label class="flex flex-col gap-1 text-sm font-semibold">
       Date

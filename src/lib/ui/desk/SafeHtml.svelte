@@ -4,13 +4,23 @@
   let { html, label, language }: { html: string; label: string; language: string } = $props();
   // Cleaned where it was stored, and again here, where it is shown.
   const clean = $derived(
-    DOMPurify.sanitize(html, { ADD_TAGS: ['iframe'], ADD_ATTR: ['allowfullscreen', 'loading'], FORBID_TAGS: ['style', 'form'] })
+    DOMPurify.sanitize(html, {
+      ADD_TAGS: ['iframe'],
+      ADD_ATTR: ['allowfullscreen', 'loading'],
+      FORBID_TAGS: ['style', 'form']
+    })
   );
 </script>
 
 <!-- It scrolls, so it takes the focus: the arrow keys reach what is out of sight. -->
 <!-- svelte-ignore a11y_no_noninteractive_tabindex -->
-<div class="reading max-h-80 overflow-y-auto" role="group" aria-label={label} lang={language || undefined} tabindex="0">
+<div
+  class="reading max-h-80 overflow-y-auto"
+  role="group"
+  aria-label={label}
+  lang={language || undefined}
+  tabindex="0"
+>
   <!-- eslint-disable-next-line svelte/no-at-html-tags -->
   {@html clean}
 </div>

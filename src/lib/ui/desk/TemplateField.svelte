@@ -33,6 +33,6 @@
     <input {id} class="field" {placeholder} bind:value bind:this={element} />
   {/if}
   {#if result !== undefined && result !== value}
-    <p class="text-quiet text-sm break-words">{result || 'Comes to nothing for this video.'}</p>
+    <p class="text-sm break-words text-quiet">{result || 'Comes to nothing for this video.'}</p>
   {/if}
 </div>

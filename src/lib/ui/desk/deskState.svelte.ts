@@ -32,7 +32,9 @@ export class Desk {
 
   readonly blog = $derived(this.blogs.find((b) => b.id === this.blogId) ?? null);
   readonly key = $derived(
-    this.video && this.blog ? placementKey(this.video.url || this.video.nativeId, 'post', this.blog.url) : ''
+    this.video && this.blog
+      ? placementKey(this.video.url || this.video.nativeId, 'post', this.blog.url)
+      : ''
   );
   readonly material: Material | null = $derived.by(() => {
     if (!this.video) return null;
@@ -55,7 +57,9 @@ export class Desk {
     this.video !== null &&
       this.channel !== null &&
       (/creativecommons\.org\/licenses\//.test(this.video.licence) ||
-        (this.video.author !== '' && this.channel.author !== '' && this.video.author !== this.channel.author))
+        (this.video.author !== '' &&
+          this.channel.author !== '' &&
+          this.video.author !== this.channel.author))
   );
   readonly findings: Finding[] = $derived(
     this.post && this.isLoaded ? checkPost(this.post, { needsCredit: this.needsCredit }) : []

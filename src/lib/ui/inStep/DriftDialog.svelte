@@ -21,7 +21,9 @@
     const video = twin.video && (await getItem(twin.video.id));
     const post = twin.post && (await getItem(twin.post.id));
     if (!video || !post) return;
-    const done = await attempt(() => runTask(`Retitling “${post.title}”`, () => takeVideoTitle(video, post)));
+    const done = await attempt(() =>
+      runTask(`Retitling “${post.title}”`, () => takeVideoTitle(video, post))
+    );
     problem = done.problem;
     if (problem) return;
     deck.say('The post has the title of the video now.');
@@ -42,25 +44,25 @@
   bind:this={dialog}
   {onclose}
   aria-labelledby="drift-title"
-  class="bg-sheet text-ink border-edge m-auto flex w-[34rem] max-w-[calc(100vw-1rem)] flex-col gap-4 rounded-container border p-4 shadow-2xl backdrop:bg-black/40"
+  class="m-auto flex w-[34rem] max-w-[calc(100vw-1rem)] flex-col gap-4 rounded-container border border-edge bg-sheet p-4 text-ink shadow-2xl backdrop:bg-black/40"
 >
   <h2 id="drift-title" class="text-lg font-semibold">What has drifted</h2>
   {#each differences as { kind, video, post } (kind)}
     <dl class="grid grid-cols-[5rem_1fr] gap-x-3 gap-y-2">
-      <dt class="border-video border-l-4 pl-2 text-sm">Video</dt>
+      <dt class="border-l-4 border-video pl-2 text-sm">Video</dt>
       <dd class="font-semibold">{video}</dd>
-      <dt class="border-post border-l-4 pl-2 text-sm">Post</dt>
+      <dt class="border-l-4 border-post pl-2 text-sm">Post</dt>
       <dd class="font-semibold">{post}</dd>
     </dl>
   {/each}
-  <p class="text-quiet text-sm">
-    The video was given another title after the post was written. Only the title is changed; the text of
-    the post stays as it is.
+  <p class="text-sm text-quiet">
+    The video was given another title after the post was written. Only the title is changed; the
+    text of the post stays as it is.
   </p>
   {#if problem}<ProblemNote {problem} />{/if}
   <div class="flex flex-wrap gap-2">
-    <button class="btn btn-sm strong" onclick={take}>Give the post this title</button>
-    <button class="btn btn-sm plain" onclick={accept}>Leave both as they are</button>
-    <button class="btn btn-sm bare ml-auto" onclick={() => dialog?.close()}>Close</button>
+    <button class="strong btn btn-sm" onclick={take}>Give the post this title</button>
+    <button class="plain btn btn-sm" onclick={accept}>Leave both as they are</button>
+    <button class="bare ml-auto btn btn-sm" onclick={() => dialog?.close()}>Close</button>
   </div>
 </dialog>

@@ -4,18 +4,17 @@
   import Tie from '$lib/ui/Tie.svelte';
   import { standingWords } from '$lib/ui/words.ts';
 
-  let {
-    counts,
-    chosen = $bindable()
-  }: { counts: StandingCounts; chosen: Standing | null } = $props();
+  let { counts, chosen = $bindable() }: { counts: StandingCounts; chosen: Standing | null } =
+    $props();
   const standings = Object.keys(standingWords) as Standing[];
 </script>
 
 <div class="flex flex-wrap gap-1.5" role="group" aria-label="Show by standing">
   {#each standings as standing (standing)}
     <button
-      class="bg-sheet flex items-center gap-2 rounded-base border px-2 py-1 text-sm {chosen === standing
-        ? 'border-ink ring-ink ring-1'
+      class="flex items-center gap-2 rounded-base border bg-sheet px-2 py-1 text-sm {chosen ===
+      standing
+        ? 'border-ink ring-1 ring-ink'
         : 'border-line hover:border-edge'}"
       aria-pressed={chosen === standing}
       onclick={() => (chosen = chosen === standing ? null : standing)}

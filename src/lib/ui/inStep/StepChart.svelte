@@ -17,7 +17,11 @@
     }))
   );
   const words = $derived(
-    rows.map((r) => `${r.month}: ${r.inStep} in step, ${r.missing} alone, ${r.open} drifted or in hand`).join('; ')
+    rows
+      .map(
+        (r) => `${r.month}: ${r.inStep} in step, ${r.missing} alone, ${r.open} drifted or in hand`
+      )
+      .join('; ')
   );
 
   $effect(() => {
@@ -40,7 +44,9 @@
 
 <figure class="hidden w-56 shrink-0 lg:block">
   <div class="h-14"><canvas bind:this={canvas} aria-hidden="true"></canvas></div>
-  <figcaption class="text-quiet text-xs">
-    <span aria-hidden="true">How far in step, by month</span><span class="sr-only">Twins by month. {words}</span>
+  <figcaption class="text-xs text-quiet">
+    <span aria-hidden="true">How far in step, by month</span><span class="sr-only"
+      >Twins by month. {words}</span
+    >
   </figcaption>
 </figure>

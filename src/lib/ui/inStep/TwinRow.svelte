@@ -18,7 +18,6 @@
   const name = $derived(twin.video?.title ?? twin.post?.title ?? '');
 </script>
 
-<!-- svelte-ignore a11y_no_noninteractive_element_to_interactive_role -->
 <div
   role="row"
   tabindex={isCurrent ? 0 : -1}
@@ -40,20 +39,33 @@
     />
   </div>
   <div role="gridcell" class="video min-w-0">
-    {#if twin.video}<ItemCard half={twin.video} side="video" />{:else}<NextStep {twin} side="video" />{/if}
+    {#if twin.video}<ItemCard half={twin.video} side="video" />{:else}<NextStep
+        {twin}
+        side="video"
+      />{/if}
   </div>
   <div role="gridcell" class="tie flex min-w-0 flex-col items-center justify-center">
     <Tie standing={twin.standing} />
     {#if twin.standing === 'drifted'}
-      <button class="text-xs font-semibold underline" onclick={ondrift} tabindex="-1" title={reasonWords(twin.reason)}>
+      <button
+        class="text-xs font-semibold underline"
+        onclick={ondrift}
+        tabindex="-1"
+        title={reasonWords(twin.reason)}
+      >
         Drifted: look
       </button>
     {:else}
-      <span class="text-quiet text-xs" title={reasonWords(twin.reason)}>{standingWords[twin.standing]}</span>
+      <span class="text-xs text-quiet" title={reasonWords(twin.reason)}
+        >{standingWords[twin.standing]}</span
+      >
     {/if}
   </div>
   <div role="gridcell" class="post min-w-0">
-    {#if twin.post}<ItemCard half={twin.post} side="post" />{:else}<NextStep {twin} side="post" />{/if}
+    {#if twin.post}<ItemCard half={twin.post} side="post" />{:else}<NextStep
+        {twin}
+        side="post"
+      />{/if}
   </div>
 </div>
 

@@ -18,7 +18,11 @@ export function drawStandings(canvas: HTMLCanvasElement, rows: readonly MonthRow
     probe.style.color = style.getPropertyValue(name) || 'currentColor';
     return getComputedStyle(probe).color;
   };
-  const colours = { post: colour('--thread-post'), video: colour('--thread-video'), line: colour('--line') };
+  const colours = {
+    post: colour('--thread-post'),
+    video: colour('--thread-video'),
+    line: colour('--line')
+  };
   probe.remove();
   return new Chart(canvas, {
     type: 'bar',

@@ -12,7 +12,10 @@ export class Rows {
   total = $state(0);
   readonly #virtualizer: Virtualizer<HTMLElement, Element>;
 
-  constructor(element: () => HTMLElement | undefined, size: () => { count: number; height: number }) {
+  constructor(
+    element: () => HTMLElement | undefined,
+    size: () => { count: number; height: number }
+  ) {
     const options = () => ({
       count: size().count,
       getScrollElement: () => element() ?? null,

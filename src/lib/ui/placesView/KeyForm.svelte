@@ -13,7 +13,9 @@
 
   async function give(event: SubmitEvent) {
     event.preventDefault();
-    const done = await attempt(() => runTask(`Trying the key at ${place.title}`, (signal) => giveKey(place, key, signal)));
+    const done = await attempt(() =>
+      runTask(`Trying the key at ${place.title}`, (signal) => giveKey(place, key, signal))
+    );
     problem = done.problem;
     key = '';
     if (problem) return;
@@ -25,7 +27,7 @@
 {#if place.hasKey}
   <p class="flex flex-wrap items-center gap-2 text-sm">
     <span>Key <span class="times" aria-label="hidden">••••••••</span></span>
-    <button class="btn btn-sm plain" onclick={() => takeKey(place)}>
+    <button class="plain btn btn-sm" onclick={() => takeKey(place)}>
       Remove the key<span class="sr-only"> of {place.title}</span>
     </button>
   </p>
@@ -41,11 +43,11 @@
         bind:value={key}
         aria-describedby="{id}-help"
       />
-      <button class="btn btn-sm strong" disabled={key.trim() === ''}>Give the key</button>
+      <button class="strong btn btn-sm" disabled={key.trim() === ''}>Give the key</button>
     </div>
-    <p id="{id}-help" class="text-quiet text-sm">
-      Made at the blog, for programs. It stays in this browser, is sent to this blog only, and stands in no
-      export and no log.
+    <p id="{id}-help" class="text-sm text-quiet">
+      Made at the blog, for programs. It stays in this browser, is sent to this blog only, and
+      stands in no export and no log.
     </p>
   </form>
 {/if}

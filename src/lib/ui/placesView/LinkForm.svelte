@@ -17,7 +17,9 @@
   async function find(input: string) {
     isBusy = true;
     found = null;
-    const done = await attempt(() => runTask('Looking at the address', (signal) => findPlace(input, signal)));
+    const done = await attempt(() =>
+      runTask('Looking at the address', (signal) => findPlace(input, signal))
+    );
     isBusy = false;
     problem = done.problem;
     found = done.value;
@@ -57,36 +59,41 @@
       placeholder="https://"
       bind:value={address}
     />
-    <button class="btn strong" disabled={isBusy || address.trim() === ''}>Look</button>
+    <button class="strong btn" disabled={isBusy || address.trim() === ''}>Look</button>
   </div>
-  <p id="address-help" class="text-quiet text-sm">
-    Any address of a channel or blog: its page, one video or post, or its feed. You see whose it is before
-    anything is linked.
+  <p id="address-help" class="text-sm text-quiet">
+    Any address of a channel or blog: its page, one video or post, or its feed. You see whose it is
+    before anything is linked.
   </p>
 </form>
 {#if problem}<ProblemNote {problem} />{/if}
 {#if found}
   <section
     aria-label="What was found"
-    class="bg-sheet border-edge flex flex-col gap-3 rounded-container border border-l-4 p-4 {found.kind === 'channel'
+    class="flex flex-col gap-3 rounded-container border border-l-4 border-edge bg-sheet p-4 {found.kind ===
+    'channel'
       ? 'border-l-video'
       : 'border-l-post'}"
   >
     <div>
-      <p class="text-quiet text-sm">{found.kind === 'channel' ? 'A channel' : 'A blog'}</p>
+      <p class="text-sm text-quiet">{found.kind === 'channel' ? 'A channel' : 'A blog'}</p>
       <h2 class="text-lg font-semibold">{found.title}</h2>
       <p class="text-sm">
-        {found.author ? `By ${found.author}. ` : ''}{countWords(found.count, 'entry', 'entries')}{found.hasMore
-          ? ' on the first page of its feed, and more pages'
-          : ' in its feed'}.
+        {found.author ? `By ${found.author}. ` : ''}{countWords(
+          found.count,
+          'entry',
+          'entries'
+        )}{found.hasMore ? ' on the first page of its feed, and more pages' : ' in its feed'}.
       </p>
-      <p class="times text-quiet break-all">{found.feedUrl}</p>
+      <p class="times break-all text-quiet">{found.feedUrl}</p>
     </div>
     <div>
       <h3 class="text-sm font-semibold">Latest</h3>
       <ul class="text-sm">
         {#each found.latest as item, i (i)}
-          <li class="truncate">{item.title} <span class="text-quiet">{dateWords(item.published)}</span></li>
+          <li class="truncate">
+            {item.title} <span class="text-quiet">{dateWords(item.published)}</span>
+          </li>
         {/each}
       </ul>
     </div>
@@ -118,15 +125,17 @@
         <ul>
           {#each found.others as other (other.url)}
             <li>
-              <button class="underline" onclick={() => find(other.url)}>{other.title || other.url}</button>
+              <button class="underline" onclick={() => find(other.url)}
+                >{other.title || other.url}</button
+              >
             </li>
           {/each}
         </ul>
       </div>
     {/if}
     <div class="flex gap-2">
-      <button class="btn btn-sm strong" onclick={link}>Link this {found.kind} for reading</button>
-      <button class="btn btn-sm bare" onclick={() => (found = null)}>Not this one</button>
+      <button class="strong btn btn-sm" onclick={link}>Link this {found.kind} for reading</button>
+      <button class="bare btn btn-sm" onclick={() => (found = null)}>Not this one</button>
     </div>
   </section>
 {/if}

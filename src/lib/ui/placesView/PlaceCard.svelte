@@ -21,34 +21,48 @@
   const rights: Right[] = $derived(
     place.kind === 'channel'
       ? ['read']
-      : ['read', ...(place.rights.includes('draft') ? (['draft'] as const) : []), 'create', 'update', 'delete']
+      : [
+          'read',
+          ...(place.rights.includes('draft') ? (['draft'] as const) : []),
+          'create',
+          'update',
+          'delete'
+        ]
   );
   const may = (right: Right) => place.rights.includes(right);
 
   async function check() {
-    const done = await attempt(() => runTask(`Checking ${place.title}`, (signal) => checkPlace(place, signal)));
+    const done = await attempt(() =>
+      runTask(`Checking ${place.title}`, (signal) => checkPlace(place, signal))
+    );
     if (!done.problem) deck.say(`${place.title} answers as it should.`);
   }
 </script>
 
 <article
   aria-label={place.title}
-  class="bg-sheet border-line flex flex-col gap-3 rounded-container border border-l-4 p-4 {place.kind === 'channel'
+  class="flex flex-col gap-3 rounded-container border border-l-4 border-line bg-sheet p-4 {place.kind ===
+  'channel'
     ? 'border-l-video'
     : 'border-l-post'}"
 >
   <header>
-    <p class="text-quiet text-sm">{place.kind === 'channel' ? 'Channel, read only' : 'Blog'}</p>
+    <p class="text-sm text-quiet">{place.kind === 'channel' ? 'Channel, read only' : 'Blog'}</p>
     <h2 class="text-lg font-semibold">{place.title}</h2>
     <p class="text-sm">
       {place.author ? `By ${place.author} · ` : ''}{countWords(items.value ?? 0, 'item', 'items')} · checked
       {dateTimeWords(place.checked)}
     </p>
-    <p class="text-sm"><a href={place.url} target="_blank" rel="noreferrer" class="break-all underline">{place.url}</a></p>
+    <p class="text-sm">
+      <a href={place.url} target="_blank" rel="noreferrer" class="break-all underline"
+        >{place.url}</a
+      >
+    </p>
   </header>
   {#if place.problem}
     <ProblemNote problem={place.problem} item={place.title}>
-      {#snippet actions()}<button class="btn btn-sm plain" onclick={check}>Check again</button>{/snippet}
+      {#snippet actions()}<button class="plain btn btn-sm" onclick={check}>Check again</button
+        >{/snippet}
     </ProblemNote>
   {/if}
   <div>
@@ -56,7 +70,10 @@
     <ul class="grid gap-x-4 text-sm sm:grid-cols-2">
       {#each rights as right (right)}
         <li class="flex items-center gap-1.5 {may(right) ? '' : 'text-quiet'}">
-          {#if may(right)}<Check class="size-4" aria-hidden="true" />{:else}<Minus class="size-4" aria-hidden="true" />{/if}
+          {#if may(right)}<Check class="size-4" aria-hidden="true" />{:else}<Minus
+              class="size-4"
+              aria-hidden="true"
+            />{/if}
           {rightWords[right]}{may(right) ? '' : ' (no right)'}
         </li>
       {/each}
@@ -67,21 +84,25 @@
       <KeyForm {place} />
     {:else}
       <p class="text-sm">
-        This blog names no Micropub endpoint, so posts cannot be sent to it. It can be read, and posts can be
-        copied as HTML from the desk.
+        This blog names no Micropub endpoint, so posts cannot be sent to it. It can be read, and
+        posts can be copied as HTML from the desk.
       </p>
     {/if}
   {/if}
   <footer class="flex flex-wrap gap-2">
-    <button class="btn btn-sm plain" onclick={check}>Check<span class="sr-only"> {place.title}</span></button>
-    <button class="btn btn-sm plain" onclick={() => attempt(() => readPlaces(place))}>
+    <button class="plain btn btn-sm" onclick={check}
+      >Check<span class="sr-only"> {place.title}</span></button
+    >
+    <button class="plain btn btn-sm" onclick={() => attempt(() => readPlaces(place))}>
       Read now<span class="sr-only">: {place.title}</span>
     </button>
     {#if isUnlinking}
-      <button class="btn btn-sm strong" onclick={() => unlinkPlace(place)}>Unlink: nothing there changes</button>
-      <button class="btn btn-sm bare" onclick={() => (isUnlinking = false)}>Keep it</button>
+      <button class="strong btn btn-sm" onclick={() => unlinkPlace(place)}
+        >Unlink: nothing there changes</button
+      >
+      <button class="bare btn btn-sm" onclick={() => (isUnlinking = false)}>Keep it</button>
     {:else}
-      <button class="btn btn-sm bare" onclick={() => (isUnlinking = true)}>
+      <button class="bare btn btn-sm" onclick={() => (isUnlinking = true)}>
         Unlink…<span class="sr-only"> {place.title}</span>
       </button>
     {/if}

@@ -42,7 +42,8 @@ export const POST: RequestHandler = async ({ request, url }) => {
     const location = outside.headers.location ?? '';
     return json({
       status: outside.status,
-      location: URL.canParse(location, outside.url) && location ? new URL(location, outside.url).href : '',
+      location:
+        URL.canParse(location, outside.url) && location ? new URL(location, outside.url).href : '',
       retryAfter: retryAfter(outside.headers['retry-after']),
       body: readBody(outside.bytes)
     });

@@ -45,24 +45,29 @@
 {#if opened && !desk.video}
   <EmptyState title="This video is not here">
     <p>It may have been removed at the channel, or the channel is not linked any more.</p>
-    {#snippet actions()}<a class="btn btn-sm strong" href="/">Go to In step</a>{/snippet}
+    {#snippet actions()}<a class="strong btn btn-sm" href="/">Go to In step</a>{/snippet}
   </EmptyState>
 {:else if desk.video}
   <div class="desk grid h-full gap-x-4 overflow-y-auto px-3 lg:overflow-hidden">
-    <aside class="hidden py-3 lg:block lg:overflow-y-auto" aria-label="Video"><Transcript {desk} /></aside>
+    <aside class="hidden py-3 lg:block lg:overflow-y-auto" aria-label="Video">
+      <Transcript {desk} />
+    </aside>
     <div class="flex min-w-0 flex-col py-3 lg:overflow-y-auto">
       <header class="flex flex-wrap items-center gap-2 pb-3">
         <a href="/" class="text-sm underline">In step</a>
-        <h1 class="min-w-0 flex-1 basis-full truncate text-lg font-semibold sm:basis-0" title={desk.video.title}>
+        <h1
+          class="min-w-0 flex-1 basis-full truncate text-lg font-semibold sm:basis-0"
+          title={desk.video.title}
+        >
           <span class="sr-only">Desk: </span>{desk.video.title}
         </h1>
         <SegmentedControl value={manner} onValueChange={({ value }) => (manner = value ?? 'write')}>
           <SegmentedControl.Label class="sr-only">Show the post</SegmentedControl.Label>
-          <SegmentedControl.Control class="border-edge bg-sheet flex rounded-base border p-0.5">
+          <SegmentedControl.Control class="flex rounded-base border border-edge bg-sheet p-0.5">
             {#each [['write', 'Write'], ['published', 'As published'], ['html', 'HTML']] as [value, label] (value)}
               <SegmentedControl.Item
                 value={value ?? ''}
-                class="data-[state=checked]:bg-ink data-[state=checked]:text-canvas cursor-pointer rounded-base px-2.5 py-0.5 text-sm data-[focus-visible]:outline-2"
+                class="cursor-pointer rounded-base px-2.5 py-0.5 text-sm data-[focus-visible]:outline-2 data-[state=checked]:bg-ink data-[state=checked]:text-canvas"
               >
                 <SegmentedControl.ItemText>{label}</SegmentedControl.ItemText>
                 <SegmentedControl.ItemHiddenInput />
@@ -73,24 +78,35 @@
       </header>
       {#if manner === 'write'}
         <div class="flex flex-col gap-3">
-          <TemplateField label="Title" bind:value={desk.template.title} fields={desk.fields} result={desk.post?.title} />
+          <TemplateField
+            label="Title"
+            bind:value={desk.template.title}
+            fields={desk.fields}
+            result={desk.post?.title}
+          />
           <BlockList {desk} />
           <div class="flex gap-2">
             <button
-              class="btn btn-sm plain"
+              class="plain btn btn-sm"
               onclick={() =>
-                deck.read(desk.post?.title ?? '', htmlText(desk.post?.html ?? ''), desk.video?.language ?? '')}
+                deck.read(
+                  desk.post?.title ?? '',
+                  htmlText(desk.post?.html ?? ''),
+                  desk.video?.language ?? ''
+                )}
             >
               <Volume2 aria-hidden="true" />Read aloud
             </button>
-            <button class="btn btn-sm bare" onclick={() => desk.clear()}>Clear the desk</button>
+            <button class="bare btn btn-sm" onclick={() => desk.clear()}>Clear the desk</button>
           </div>
         </div>
       {:else if manner === 'published'}
         <AsPublished {desk} />
       {:else}
         <div class="flex flex-col items-start gap-2">
-          <button class="btn btn-sm plain" onclick={copy}><Copy aria-hidden="true" />Copy the HTML</button>
+          <button class="plain btn btn-sm" onclick={copy}
+            ><Copy aria-hidden="true" />Copy the HTML</button
+          >
           <textarea class="field times min-h-[34rem] w-full" readonly aria-label="HTML of the post"
             >{desk.post?.html}</textarea
           >
