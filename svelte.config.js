@@ -4,7 +4,7 @@ import adapter from '@sveltejs/adapter-node';
 export default {
   compilerOptions: { runes: true },
   kit: {
-    adapter: adapter(),
+    adapter: adapter({ precompress: true }),
     // What the page itself may load. Frames, media and pictures of linked places are added
     // to each answer by src/hooks.server.ts: they differ from one browser to the next.
     csp: {

@@ -23,12 +23,16 @@
   let { data } = $props();
 
   const places = live(() => () => db.places.toArray());
-  const all = live(() => () => db.twins.orderBy('date').reverse().toArray());
-  const counts = $derived(countStandings(all.value ?? []));
+  // The first screens come first; the rest of a large catalogue follows when they are drawn.
+  const newest = live(() => () => db.twins.orderBy('date').reverse().limit(40).toArray());
+  const rest = live<Twin[] | undefined>(() => {
+    const isDrawn = newest.value !== undefined;
+    return () => (isDrawn ? db.twins.orderBy('date').reverse().toArray() : undefined);
+  });
+  const all = $derived(rest.value ?? newest.value);
+  const counts = $derived(countStandings(all ?? []));
   let chosen = $state<Standing | null>(null);
-  const twins = $derived(
-    chosen ? (all.value ?? []).filter((t) => t.standing === chosen) : (all.value ?? [])
-  );
+  const twins = $derived(chosen ? (all ?? []).filter((t) => t.standing === chosen) : (all ?? []));
 
   let scroller = $state<HTMLElement>();
   let width = $state(1280);
@@ -166,7 +170,7 @@
         </div>
         <StandingFilter {counts} bind:chosen />
       </div>
-      <StepChart twins={all.value ?? []} />
+      <StepChart twins={all ?? []} />
     </div>
     {#if selected.size > 0}
       <div class="flex items-center gap-2 bg-marked px-3 py-1 text-sm" role="status">
@@ -183,7 +187,7 @@
     >
       <span></span><span>Uploads</span><span></span><span>Posts</span>
     </div>
-    {#if all.value && twins.length === 0 && tasks.running.length === 0}
+    {#if all && twins.length === 0 && tasks.running.length === 0}
       <EmptyState
         title={chosen
           ? `No twin is ${standingWords[chosen].toLowerCase()}`
@@ -227,7 +231,7 @@
           {@const twin = twins[row.index]}
           {#if twin}
             <div
-              class="absolute top-0 left-0 w-full"
+              class="absolute top-0 left-0 w-full contain-strict"
               style:height="{row.size}px"
               style:transform="translateY({row.start}px)"
               role="presentation"

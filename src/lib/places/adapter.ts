@@ -1,11 +1,17 @@
 import type { Place } from '$lib/core/model/place.ts';
 import { readKey } from '$lib/data/keys.ts';
 import { FeedPlace } from './feed.ts';
-import { MicropubBlog } from './micropub.ts';
+import type { MicropubBlog } from './micropub.ts';
+import type { PlaceAdapter } from './place.ts';
 
 /** The adapter for a place as it is linked. */
-export async function adapterFor(place: Place): Promise<FeedPlace | MicropubBlog> {
-  if (place.kind === 'blog' && place.micropub)
-    return new MicropubBlog(place, await readKey(place.id));
-  return new FeedPlace(place);
+export async function adapterFor(place: Place): Promise<PlaceAdapter> {
+  return (await publisherFor(place)) ?? new FeedPlace(place);
+}
+
+/** The adapter for a blog that takes posts, or null. Loaded when first used. */
+export async function publisherFor(place: Place | undefined): Promise<MicropubBlog | null> {
+  if (place?.kind !== 'blog' || !place.micropub) return null;
+  const { MicropubBlog } = await import('./micropub.ts');
+  return new MicropubBlog(place, await readKey(place.id));
 }

@@ -24,24 +24,14 @@ export class FeedPlace implements PlaceAdapter {
     };
   }
 
-  async list(
-    signal: AbortSignal,
-    onPage: (pages: number) => void
-  ): Promise<{ pages: Fetched[]; isWhole: boolean }> {
-    const pages: Fetched[] = [];
+  async list(take: (document: Fetched) => Promise<string>, signal: AbortSignal): Promise<boolean> {
     const seen = new Set<string>();
     let next = this.linked.feedUrl;
-    while (next && !seen.has(next) && pages.length < MOST_PAGES) {
+    while (next && !seen.has(next) && seen.size < MOST_PAGES) {
       seen.add(next);
-      const fetched = await readAddress(next, signal);
-      const examined = await coreWorker().examine(fetched);
-      if (examined.is === 'problem') throw new PlaceError(examined.problem);
-      if (examined.is === 'page') throw new PlaceError({ kind: 'not-a-feed', url: next });
-      pages.push(fetched);
-      onPage(pages.length);
-      next = examined.feed.next;
+      next = await take(await readAddress(next, signal));
     }
     // A feed without pages shows its latest entries only: what it leaves out may still stand there.
-    return { pages, isWhole: seen.size > 1 && next === '' };
+    return seen.size > 1 && next === '';
   }
 }

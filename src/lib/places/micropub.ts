@@ -1,5 +1,6 @@
 import { z } from 'zod';
-import { cleanHtml, htmlText } from '$lib/core/feeds/html.ts';
+import { cleanHtml } from '$lib/core/feeds/clean.ts';
+import { htmlText } from '$lib/core/feeds/text.ts';
 import type { PostPayload } from '$lib/core/lanes/outbox.ts';
 import type { Item, Visibility } from '$lib/core/model/item.ts';
 import { itemId } from '$lib/core/model/ids.ts';

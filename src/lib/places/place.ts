@@ -14,11 +14,12 @@ export interface Look {
 export interface PlaceAdapter extends Partial<Target> {
   /** Whose it is and what we may do there. */
   look(signal?: AbortSignal): Promise<Look>;
-  /** The documents that tell what stands there, from the newest on; `isWhole` when none is missing. */
-  list(
-    signal: AbortSignal,
-    onPage: (pages: number) => void
-  ): Promise<{ pages: Fetched[]; isWhole: boolean }>;
+  /**
+   * The documents that tell what stands there, from the newest on.
+   * @param take reads one document and tells where the next one is, or nothing
+   * @returns whether nothing that stands there was left out
+   */
+  list(take: (document: Fetched) => Promise<string>, signal: AbortSignal): Promise<boolean>;
   /** Items that only the owner can see: drafts, dated and private posts. */
   listOwn?(signal?: AbortSignal): Promise<{ item: Item; html: string }[]>;
 }

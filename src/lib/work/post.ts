@@ -7,8 +7,7 @@ import { db, type Draft } from '$lib/data/db.ts';
 import { note } from '$lib/data/journal.ts';
 import { removeItem } from '$lib/data/items.ts';
 import { shelf, tryAgain, unsettledKeys, wantPlaced, wantRemoved } from '$lib/data/outbox.ts';
-import { adapterFor } from '$lib/places/adapter.ts';
-import { MicropubBlog } from '$lib/places/micropub.ts';
+import { publisherFor } from '$lib/places/adapter.ts';
 import { coreWorker } from '$lib/workers/core.ts';
 import { readPlaces } from './read.ts';
 
@@ -57,8 +56,8 @@ export async function workOn(key: string): Promise<void> {
       const before = await shelf.load(key);
       const place = before && (await db.places.get(before.placeId));
       if (!before || !place) return null;
-      const adapter = await adapterFor(place);
-      if (!(adapter instanceof MicropubBlog)) return null;
+      const adapter = await publisherFor(place);
+      if (!adapter) return null;
       const after = await settle(key, {
         shelf,
         target: adapter,
@@ -122,9 +121,8 @@ export async function workOffOutbox(): Promise<void> {
 /** Gives the post of a drifted twin the title of its video, when the blog lets us. */
 export async function takeVideoTitle(video: Item, post: Item): Promise<void> {
   const place = await db.places.get(post.placeId);
-  const adapter = place && (await adapterFor(place));
-  if (!place || !(adapter instanceof MicropubBlog))
-    throw new PlaceError({ kind: 'key-missing', url: post.url });
+  const adapter = await publisherFor(place);
+  if (!place || !adapter) throw new PlaceError({ kind: 'key-missing', url: post.url });
   await adapter.retitle(post.url, video.title);
   await note({
     what: 'replaced',

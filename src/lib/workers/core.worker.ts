@@ -1,7 +1,13 @@
 import { expose } from 'comlink';
 import { decodeText } from '$lib/core/feeds/decode.ts';
 import { readPage, type PageFacts } from '$lib/core/feeds/page.ts';
-import { isVideoFeed, readFeed, toItem, type ReadFeed } from '$lib/core/feeds/read.ts';
+import {
+  isVideoFeed,
+  readFeed,
+  toItem,
+  type FeedEntry,
+  type ReadFeed
+} from '$lib/core/feeds/read.ts';
 import { placeId as idOfPlace } from '$lib/core/model/ids.ts';
 import { PlaceError, type Problem } from '$lib/core/model/place.ts';
 import { pairAgain } from '$lib/data/twins.ts';
@@ -31,12 +37,15 @@ const originsOf = (addresses: string[]): string[] => [
 ];
 
 function read(fetched: Fetched): ReadFeed {
-  return readFeed(
-    decodeText(fetched.bytes, fetched.contentType),
-    fetched.url,
-    new Date().toISOString()
-  );
+  const start = performance.now();
+  const text = decodeText(fetched.bytes, fetched.contentType);
+  const feed = readFeed(text, fetched.url, new Date().toISOString());
+  performance.measure('read feed', { start });
+  return feed;
 }
+
+/** Entries of feeds whose pages are still being read; by the address of the feed. */
+const collected = new Map<string, FeedEntry[]>();
 
 const api = {
   /** Whether a document is a feed, and of what, or a page that may lead to one. */
@@ -61,33 +70,37 @@ const api = {
     }
   },
 
-  /** Reads the pages of a feed into the items of a place. */
-  async storeFeed(
-    feedUrl: string,
-    pages: Fetched[],
-    isWhole: boolean
-  ): Promise<{ count: number; problem: Problem | null }> {
-    const id = idOfPlace(feedUrl);
+  /** Reads one page of a feed and keeps its entries here until they are stored. */
+  collect(feedUrl: string, fetched: Fetched): { next: string; problem: Problem | null } {
     try {
-      const entries = pages.flatMap((page) => read(page).entries);
-      const items = entries.map((entry) => toItem(entry, id));
-      const bodies = entries.map((entry, i) => ({ id: items[i]?.id ?? '', html: entry.html }));
-      // A feed without further pages tells its latest entries: what is newer than its oldest and
-      // not in it is gone, and of what is older it says nothing. Drafts never stand in a feed.
-      const oldest = isWhole ? '' : (entries.map((e) => e.published ?? '').sort()[0] ?? '9999');
-      await replaceItems(
-        id,
-        items,
-        bodies,
-        (item) =>
-          (item.kind === 'video' || item.visibility === 'public') &&
-          (item.published ?? '') >= oldest
-      );
-      return { count: items.length, problem: null };
+      const { entries, next } = read(fetched);
+      collected.set(feedUrl, [...(collected.get(feedUrl) ?? []), ...entries]);
+      return { next, problem: null };
     } catch (error) {
-      if (error instanceof PlaceError) return { count: 0, problem: error.problem };
+      collected.delete(feedUrl);
+      if (error instanceof PlaceError) return { next: '', problem: error.problem };
       throw error;
     }
+  },
+
+  /** Makes what was collected the items of the place. */
+  async storeCollected(feedUrl: string, isWhole: boolean): Promise<number> {
+    const entries = collected.get(feedUrl) ?? [];
+    collected.delete(feedUrl);
+    const id = idOfPlace(feedUrl);
+    const items = entries.map((entry) => toItem(entry, id));
+    const bodies = entries.map((entry, i) => ({ id: items[i]?.id ?? '', html: entry.html }));
+    // A feed without further pages tells its latest entries: what is newer than its oldest and
+    // not in it is gone, and of what is older it says nothing. Drafts never stand in a feed.
+    const oldest = isWhole ? '' : (entries.map((e) => e.published ?? '').sort()[0] ?? '9999');
+    await replaceItems(
+      id,
+      items,
+      bodies,
+      (item) =>
+        (item.kind === 'video' || item.visibility === 'public') && (item.published ?? '') >= oldest
+    );
+    return items.length;
   },
 
   pairAgain

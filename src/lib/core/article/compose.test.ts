@@ -1,7 +1,7 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
-import { cleanHtml } from '../feeds/html.ts';
+import { cleanHtml } from '../feeds/clean.ts';
 import { anItem } from '../testing.ts';
 import { compose, slugOf, type Material } from './compose.ts';
 import { tidyDescription, textToHtml } from './description.ts';

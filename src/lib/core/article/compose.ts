@@ -1,7 +1,7 @@
 import { toParagraphs } from '../captions/paragraphs.ts';
 import type { Cue } from '../captions/cue.ts';
 import { timeCode, type Chapter } from '../chapters/chapter.ts';
-import { escapeHtml, htmlText } from '../feeds/html.ts';
+import { escapeHtml, htmlText } from '../feeds/text.ts';
 import { largestPicture, type Item, type Picture } from '../model/item.ts';
 import { originMarker } from '../model/origin.ts';
 import { textToHtml, tidyDescription } from './description.ts';

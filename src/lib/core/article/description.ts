@@ -1,5 +1,5 @@
 import { chaptersInDescription } from '../chapters/chapter.ts';
-import { escapeHtml, paragraphsToHtml } from '../feeds/html.ts';
+import { escapeHtml, paragraphsToHtml } from '../feeds/text.ts';
 
 const CALL = /\b(subscribe|like and share|hit the bell|follow (me|us) on|abonnier)/i;
 const ONLY_HASHTAGS = /^(#[\p{L}\p{N}_]+[\s,]*)+$/u;

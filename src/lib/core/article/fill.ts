@@ -1,5 +1,5 @@
 import { Liquid } from 'liquidjs';
-import { escapeHtml } from '../feeds/html.ts';
+import { escapeHtml } from '../feeds/text.ts';
 import type { Fields } from './fields.ts';
 
 export type FillProblem =

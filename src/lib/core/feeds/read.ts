@@ -3,7 +3,8 @@ import { itemId } from '../model/ids.ts';
 import { PlaceError } from '../model/place.ts';
 import type { Item, Picture, Visibility } from '../model/item.ts';
 import { absoluteAddress } from './address.ts';
-import { cleanHtml, escapeHtml, htmlText, paragraphsToHtml, plainText } from './html.ts';
+import { cleanHtml } from './clean.ts';
+import { escapeHtml, paragraphsToHtml, plainText } from './text.ts';
 
 export interface ReadFeed {
   format: 'rss' | 'rdf' | 'atom' | 'json';
@@ -102,8 +103,7 @@ function toEntry(source: Source, feed: FeedHead, base: string, now: string): Fee
   const nativeId = source.id?.trim() || url || source.title?.trim() || '';
   if (!nativeId) return null;
   const body = cleanHtml(source.content ?? source.summary ?? '', url || base);
-  // Enough for a summary; the whole text of 5,000 bodies would cost more than their reading.
-  const opening = source.summary && source.title ? '' : htmlText(body.html.slice(0, 2000));
+  const { opening } = body;
   const title = plainText(source.title ?? '');
   const published = isoDate(source.published) ?? isoDate(source.updated);
   const summary = source.summary ? plainText(source.summary) : firstWords(opening);

@@ -1,4 +1,5 @@
-import { escapeHtml, ORIGIN_CLASS } from '../feeds/html.ts';
+import { ORIGIN_CLASS } from '../feeds/clean.ts';
+import { escapeHtml } from '../feeds/text.ts';
 
 /** The marker that a made post carries in its HTML: an element readers do not see. */
 export const originMarker = (key: string): string =>

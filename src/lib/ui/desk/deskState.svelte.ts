@@ -4,13 +4,13 @@ import { fieldsOf, listFields } from '$lib/core/article/fields.ts';
 import { tidyDescription } from '$lib/core/article/description.ts';
 import { defaultTemplate, type Template } from '$lib/core/article/template.ts';
 import { toParagraphs, type Paragraph } from '$lib/core/captions/paragraphs.ts';
-import { htmlText } from '$lib/core/feeds/html.ts';
+import { htmlText } from '$lib/core/feeds/text.ts';
 import { placementKey } from '$lib/core/model/ids.ts';
 import type { Item } from '$lib/core/model/item.ts';
 import { canPublish, type Place, type Problem } from '$lib/core/model/place.ts';
 import { db, type Details, type Draft } from '$lib/data/db.ts';
 import { getBody, getItem } from '$lib/data/items.ts';
-import { readDetails } from '$lib/work/read.ts';
+import { readDetails } from '$lib/work/details.ts';
 import { attempt, runTask } from '$lib/work/tasks.svelte.ts';
 import { coreWorker } from '$lib/workers/core.ts';
 

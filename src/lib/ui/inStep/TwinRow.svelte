@@ -77,6 +77,9 @@
   .row[aria-selected='true'] {
     --row: var(--marked);
   }
+  .row:focus-visible {
+    outline-offset: -2px;
+  }
   .pick {
     grid-area: pick;
   }

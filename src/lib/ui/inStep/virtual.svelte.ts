@@ -20,7 +20,7 @@ export class Rows {
       count: size().count,
       getScrollElement: () => element() ?? null,
       estimateSize: () => size().height,
-      overscan: 6,
+      overscan: 3,
       scrollToFn: elementScroll,
       observeElementRect,
       observeElementOffset,

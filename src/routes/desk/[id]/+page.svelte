@@ -3,7 +3,7 @@
   import Volume2 from '@lucide/svelte/icons/volume-2';
   import { SegmentedControl } from '@skeletonlabs/skeleton-svelte';
   import { page } from '$app/state';
-  import { htmlText } from '$lib/core/feeds/html.ts';
+  import { htmlText } from '$lib/core/feeds/text.ts';
   import { deck } from '$lib/ui/deck.svelte.ts';
   import AsPublished from '$lib/ui/desk/AsPublished.svelte';
   import BlockList from '$lib/ui/desk/BlockList.svelte';

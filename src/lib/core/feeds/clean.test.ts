@@ -2,7 +2,8 @@ import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
 import { originMarker } from '../model/origin.ts';
-import { cleanHtml, escapeHtml, htmlText, paragraphsToHtml, plainText } from './html.ts';
+import { cleanHtml } from './clean.ts';
+import { escapeHtml, htmlText, paragraphsToHtml, plainText } from './text.ts';
 
 const BASE = 'https://blog.example/posts/one';
 

@@ -1,6 +1,6 @@
-import { Parser } from 'htmlparser2';
 import sanitize from 'sanitize-html';
 import { absoluteAddress } from './address.ts';
+import { breaksText, oneLine } from './text.ts';
 
 /** The class of the element by which a made item tells its origin. */
 export const ORIGIN_CLASS = 'swift-twin-origin';
@@ -70,8 +70,13 @@ const ATTRIBUTES = {
   th: ['colspan', 'rowspan', 'scope']
 };
 
+/** Characters of text that are kept as the opening. */
+const OPENING = 400;
+
 export interface CleanHtml {
   html: string;
+  /** The beginning of its text, on one line. */
+  opening: string;
   embeds: string[];
   links: string[];
   pictures: string[];
@@ -84,8 +89,15 @@ export interface CleanHtml {
  * does. Addresses become absolute, and it is told what the HTML frames, links to and shows.
  */
 export function cleanHtml(source: string, base: string): CleanHtml {
-  const found: Omit<CleanHtml, 'html'> = { embeds: [], links: [], pictures: [], origin: null };
-  if (!/[<&]/.test(source)) return { html: source, ...found };
+  const found: Omit<CleanHtml, 'html' | 'opening'> = {
+    embeds: [],
+    links: [],
+    pictures: [],
+    origin: null
+  };
+  if (!/[<&]/.test(source))
+    return { html: source, opening: oneLine(source.slice(0, OPENING)), ...found };
+  let opening = '';
   const resolve =
     (name: 'src' | 'href', into: string[]) => (tagName: string, attribs: sanitize.Attributes) => {
       const address = absoluteAddress(attribs[name], base);
@@ -123,67 +135,22 @@ export function cleanHtml(source: string, base: string): CleanHtml {
         return { tagName, attribs };
       }
     },
+    onOpenTag(name) {
+      if (opening.length < OPENING && breaksText(name)) opening += ' ';
+    },
+    textFilter(text) {
+      if (opening.length < OPENING) opening += text;
+      return text;
+    },
     exclusiveFilter: (frame) => frame.tag === 'iframe' && !frame.attribs.src
   });
-  return { html, ...found };
+  return { html, opening: oneLine(unescapeHtml(opening)), ...found };
 }
 
-const PARAGRAPH =
-  /^(p|hr|h[1-6]|ul|ol|dl|table|blockquote|pre|div|section|article|figure|details)$/;
-const LINE = /^(li|dt|dd|tr|figcaption|summary)$/;
-const HIDDEN = /^(script|style|template|noscript)$/;
-
-/**
- * The text of HTML: paragraphs apart by an empty line, items of lists and `br` by a line break.
- * What is not shown is left out.
- */
-export function htmlText(source: string): string {
-  if (!/[<&]/.test(source)) return source.trim();
-  let text = '';
-  let hidden = 0;
-  const breakAt = (name: string) => {
-    if (PARAGRAPH.test(name)) text += '\n\n';
-    else if (LINE.test(name)) text += '\n';
-  };
-  const parser = new Parser({
-    ontext: (part) => (text += hidden ? '' : part.replace(/\s+/g, ' ')),
-    onopentagname(name) {
-      if (HIDDEN.test(name)) hidden++;
-      if (name === 'br') text += '\n';
-      breakAt(name);
-    },
-    onclosetag(name) {
-      if (HIDDEN.test(name)) hidden--;
-      breakAt(name);
-    }
-  });
-  parser.end(source);
-  return text
-    .replace(/[ \t]*\n[ \t]*/g, '\n')
-    .replace(/\n{3,}/g, '\n\n')
-    .trim();
-}
-
-/** Plain text as paragraphs; `inline` makes HTML of one paragraph's text. */
-export function paragraphsToHtml(
-  text: string,
-  inline: (text: string) => string = escapeHtml
-): string {
-  return text
-    .replace(/\r\n?/g, '\n')
-    .split(/\n\s*\n/)
-    .map((paragraph) => paragraph.trim())
-    .filter(Boolean)
-    .map((paragraph) => `<p>${inline(paragraph).replaceAll('\n', '<br>')}</p>`)
-    .join('\n');
-}
-
-/** The text of HTML on one line: for titles. */
-export const plainText = (source: string): string => htmlText(source).replace(/\s+/g, ' ').trim();
-
-export const escapeHtml = (text: string): string =>
+/** Takes back the four escapes that cleaned text contains. */
+const unescapeHtml = (text: string): string =>
   text
-    .replaceAll('&', '&amp;')
-    .replaceAll('<', '&lt;')
-    .replaceAll('>', '&gt;')
-    .replaceAll('"', '&quot;');
+    .replaceAll('&lt;', '<')
+    .replaceAll('&gt;', '>')
+    .replaceAll('&quot;', '"')
+    .replaceAll('&amp;', '&');

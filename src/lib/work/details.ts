@@ -1,0 +1,58 @@
+import type { Cue } from '$lib/core/captions/cue.ts';
+import { parseWebVtt } from '$lib/core/captions/webvtt.ts';
+import { chaptersInDescription } from '$lib/core/chapters/chapter.ts';
+import { canonicalAddress } from '$lib/core/feeds/address.ts';
+import { decodeText } from '$lib/core/feeds/decode.ts';
+import { htmlText } from '$lib/core/feeds/text.ts';
+import type { Item } from '$lib/core/model/item.ts';
+import { db, type Details } from '$lib/data/db.ts';
+import { getBody } from '$lib/data/items.ts';
+import { readAddress } from '$lib/places/wire.ts';
+import { coreWorker } from '$lib/workers/core.ts';
+import { attempt } from './tasks.svelte.ts';
+
+/** What the page of a video tells beyond its feed: captions, chapters, how to link to a second. */
+export async function readDetails(video: Item, signal: AbortSignal): Promise<Details> {
+  const known = await db.details.get(video.id);
+  const details: Details = { ...(known ?? empty(video.id)), read: new Date().toISOString() };
+  let captions = video.captions;
+  if (video.url) {
+    const page = await attempt(async () =>
+      coreWorker().examine(await readAddress(video.url, signal))
+    );
+    signal.throwIfAborted();
+    if (page.value?.is === 'page') {
+      const facts =
+        page.value.page.videos.find(
+          (v) => canonicalAddress(v.url) === canonicalAddress(video.url)
+        ) ?? page.value.page.videos[0];
+      if (facts) {
+        details.chapters = facts.chapters.map(({ start, title }) => ({ start, title }));
+        details.seekTo = facts.seekTo;
+        if (captions.length === 0) captions = facts.captions;
+      }
+    }
+  }
+  if (details.chapters.length === 0) {
+    details.chapters = chaptersInDescription(htmlText(await getBody(video.id)) || video.summary);
+  }
+  details.cues = await readCaptions(captions, video.language, signal);
+  await db.details.put(details);
+  return details;
+}
+
+const empty = (id: string): Details => ({ id, cues: [], chapters: [], seekTo: '', read: '' });
+
+/** The captions in the language of the video, else the first there are. */
+async function readCaptions(
+  captions: Item['captions'],
+  language: string,
+  signal: AbortSignal
+): Promise<Cue[]> {
+  const spoken = language.split('-')[0] ?? '';
+  const chosen = captions.find((c) => spoken && c.language.startsWith(spoken)) ?? captions[0];
+  if (!chosen) return [];
+  const { bytes } = await readAddress(chosen.url, signal);
+  // WebVTT is UTF-8 by its definition, whatever the server says.
+  return parseWebVtt(decodeText(bytes));
+}
