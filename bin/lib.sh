@@ -4,7 +4,9 @@ need_packages() {
   command -v node >/dev/null || { echo 'Node.js 20.19 or newer is needed: https://nodejs.org' >&2; exit 1; }
   if [ ! -f node_modules/.installed ] || [ package-lock.json -nt node_modules/.installed ]; then
     echo 'Installing packages.'
-    npm ci --loglevel=error
+    # Not `npm ci`: it refuses a lock file that was written where a registry does not hold the
+    # optional packages of every other platform. The versions are those of the lock file all the same.
+    npm install --no-save --loglevel=error
     touch node_modules/.installed
   fi
 }
