@@ -17,14 +17,10 @@
 >
   {#if standing === 'in-step'}
     <path class="video" d="M0 11 C16 11 16 21 32 21 S48 11 64 11 80 21 96 21" />
-    <path
-      class="gap"
-      d="M18 20 C22 16 22 15 27 12 M66 11.500 C70 13 71 14 76 18"
-      stroke-width="8"
-    />
+    <path class="gap" d="M10 19.75 L22 12.25 M74 19.75 L86 12.25" />
     <path class="post" d="M96 11 C80 11 80 21 64 21 S48 11 32 11 16 21 0 21" />
-    <path class="gap" d="M42 19 C46 16 48 15 53 12.500" stroke-width="8" />
-    <path class="video" d="M40 19.500 C46 16.500 48 15 55 12.200" />
+    <path class="gap" d="M42 19.75 L54 12.25" />
+    <path class="video" d="M40 20.400 C44 18.900 52 13.100 56 11.600" />
   {:else if standing === 'no-post'}
     <path class="video" d="M0 16 H60" />
     <circle class="open" cx="72" cy="16" r="9" stroke-width="2" stroke-dasharray="3 3.600" />
@@ -57,5 +53,7 @@
   }
   .gap {
     stroke: var(--row, var(--canvas));
+    stroke-width: 9;
+    stroke-linecap: butt;
   }
 </style>
