@@ -51,6 +51,7 @@ test.describe('a first visit', () => {
     expect(kept).not.toContain('drafts-only-key');
 
     await page.getByRole('link', { name: 'In step', exact: true }).click();
+    await page.getByRole('button', { name: /^In step/ }).click();
     await expect(row(page, 'Winding a warp on a board, start to finish')).toHaveAccessibleName(
       /In step/
     );

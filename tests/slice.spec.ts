@@ -184,10 +184,7 @@ test('a retitled video is seen to have drifted, and the post takes its title', a
   await expect(dialog).toContainText('Why a warp loosens, and what to do about it');
   await dialog.getByRole('button', { name: 'Give the post this title' }).click();
   await expect(dialog).toBeHidden();
-  await page
-    .getByRole('button', { name: /^Drifted/ })
-    .first()
-    .click();
+  await page.getByRole('button', { name: /^In step/ }).click();
   await expect(drifted).toHaveAccessibleName(/In step/);
   expect(await world.posts('Why your warp loosens')).toBe(1);
 });
