@@ -230,3 +230,32 @@ test('checks point at what is missing', async ({ home: page }) => {
   await expect(checks).toContainText('typographic quotes');
   await expect(checks).toContainText('no field called video.nothing');
 });
+
+test('a video that has a post already gets no second one unseen', async ({ home: page, world }) => {
+  const title = 'Winding a warp on a board, start to finish';
+  await page.getByRole('button', { name: /^In step/ }).click();
+  await openDesk(page, title);
+  const place = page.getByRole('button', { name: 'Place as a draft' });
+  await expect(page.getByText('This video has a post already')).toBeVisible();
+  await expect(place).toBeDisabled();
+  await page.getByRole('checkbox', { name: 'Make a second post all the same' }).check();
+  await place.click();
+  await expect(page.getByRole('link', { name: 'See it at the blog' })).toBeVisible();
+  expect(await world.posts(title)).toBe(2);
+});
+
+test('a post for a date comes out when its time has come', async ({ home: page, world, app }) => {
+  await openDesk(page, TWILL);
+  await page.getByRole('radio', { name: 'Public on a date' }).check();
+  const inTwoDays = new Date(Date.now() + 2 * 86_400_000).toISOString().slice(0, 16);
+  await page.getByLabel('Date and time, here').fill(inTwoDays);
+  await page.getByRole('button', { name: 'Place for this date' }).click();
+  await expect(page.getByRole('link', { name: 'See it at the blog' })).toBeVisible();
+  await idle(page);
+  const feed = async () => (await fetch(`${app.hosts}/blog/feed.xml`)).text();
+  expect(await feed()).not.toContain(TWILL);
+  await page.getByRole('link', { name: 'In step', exact: true }).first().click();
+  await expect(row(page, TWILL)).toHaveAccessibleName(/In hand/);
+  await world.clock(72);
+  expect(await feed()).toContain(TWILL);
+});

@@ -13,11 +13,11 @@
   import StepChart from '$lib/ui/inStep/StepChart.svelte';
   import TwinRow from '$lib/ui/inStep/TwinRow.svelte';
   import { Rows } from '$lib/ui/inStep/virtual.svelte.ts';
+  import { readNow } from '$lib/ui/readNow.ts';
   import { live } from '$lib/ui/live.svelte.ts';
   import { countWords, standingWords } from '$lib/ui/words.ts';
-  import { readPlaces } from '$lib/work/read.ts';
   import { startDemo, startEmpty, demoSchema } from '$lib/work/start.ts';
-  import { attempt, tasks } from '$lib/work/tasks.svelte.ts';
+  import { tasks } from '$lib/work/tasks.svelte.ts';
   import { coreWorker } from '$lib/workers/core.ts';
 
   let { data } = $props();
@@ -161,7 +161,7 @@
       <div class="flex min-w-0 flex-1 flex-col gap-1.5">
         <div class="flex flex-wrap items-center gap-2">
           <h1 class="pr-2 text-lg font-semibold">In step</h1>
-          <button class="plain btn btn-sm" onclick={() => attempt(() => readPlaces())}>
+          <button class="plain btn btn-sm" onclick={() => readNow()}>
             <RefreshCw aria-hidden="true" />Read places
           </button>
           {#if data.demo}
@@ -202,9 +202,7 @@
           {#if chosen}
             <button class="plain btn btn-sm" onclick={() => (chosen = null)}>Show all</button>
           {:else}
-            <button class="plain btn btn-sm" onclick={() => attempt(() => readPlaces())}
-              >Read places</button
-            >
+            <button class="plain btn btn-sm" onclick={() => readNow()}>Read places</button>
             <a class="plain btn btn-sm" href="/places">Go to Places</a>
           {/if}
         {/snippet}

@@ -1,8 +1,8 @@
 <script lang="ts">
   import { goto } from '$app/navigation';
   import { db } from '$lib/data/db.ts';
-  import { readPlaces } from '$lib/work/read.ts';
   import { startDemo, startEmpty, type Demo } from '$lib/work/start.ts';
+  import { readNow } from './readNow.ts';
   import { mode } from './mode.svelte.ts';
   import { standingWords } from './words.ts';
 
@@ -25,7 +25,7 @@
     { label: 'Go to Places', hint: 'View', run: () => goto('/places') },
     { label: 'Go to the journal', hint: 'View', run: () => goto('/journal') },
     { label: 'Link a place', hint: 'Command', run: () => goto('/places') },
-    { label: 'Read all places now', hint: 'Command', run: () => readPlaces() },
+    { label: 'Read all places now', hint: 'Command', run: () => readNow() },
     { label: 'Change between light and dark', hint: 'Command', run: () => mode.toggle() },
     {
       label: 'Start empty',

@@ -22,6 +22,16 @@ let turn = 0;
 const speech = (): SpeechSynthesis | null =>
   typeof speechSynthesis === 'undefined' ? null : speechSynthesis;
 
+/** Browsers load their voices after the page; the first look may come too early. */
+function hasVoice(synthesis: SpeechSynthesis): Promise<boolean> {
+  if (synthesis.getVoices().length > 0) return Promise.resolve(true);
+  return new Promise((resolve) => {
+    const look = () => resolve(synthesis.getVoices().length > 0);
+    synthesis.addEventListener('voiceschanged', look, { once: true });
+    setTimeout(look, 800);
+  });
+}
+
 export const deck = {
   get playing() {
     return playing;
@@ -45,9 +55,9 @@ export const deck = {
   },
 
   /** Reads a text aloud with the browser's own speech, where it has a voice. */
-  read(label: string, text: string, language: string): void {
+  async read(label: string, text: string, language: string): Promise<void> {
     const synthesis = speech();
-    if (!synthesis || synthesis.getVoices().length === 0) {
+    if (!synthesis || !(await hasVoice(synthesis))) {
       deck.say('This browser has no voice to read aloud with.');
       return;
     }

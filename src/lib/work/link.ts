@@ -20,6 +20,8 @@ export interface Found {
   latest: FeedSummary['latest'];
   count: number;
   hasMore: boolean;
+  /** Entries without id, address or title. */
+  passedOver: number;
   micropub: string;
   tokenEndpoint: string;
   origins: string[];
@@ -63,6 +65,7 @@ async function fromFeed(
     latest: feed.latest,
     count: feed.count,
     hasMore: feed.next !== '',
+    passedOver: feed.passedOver,
     micropub: feed.isVideo ? '' : (facts?.micropub ?? ''),
     tokenEndpoint: facts?.tokenEndpoint ?? '',
     origins: [...new Set([new URL(feedUrl).origin, ...(feed.isVideo ? feed.embedOrigins : [])])],

@@ -15,12 +15,22 @@
     const { key } = desk;
     return () => (key ? db.outbox.get(key) : undefined);
   });
+  const twin = live(() => {
+    const id = desk.video?.id;
+    return () => (id ? db.twins.get(id) : undefined);
+  });
+  let isSecondWanted = $state(false);
   const stands = $derived(entry.value?.state === 'placed' ? entry.value : null);
   const isUnderWay = $derived(entry.value?.state === 'waiting' || entry.value?.state === 'sending');
   const mayPublish = $derived(desk.blog !== null && canPublish(desk.blog));
   const draftOnly = $derived(desk.blog !== null && !desk.blog.rights.includes('create'));
+  /** A post of this video that was not made here: placing would make a second one. */
+  const other = $derived(
+    entry.value || twin.value?.post?.isMade ? null : (twin.value?.post ?? null)
+  );
   const isReady = $derived(
-    mayPublish &&
+    (other === null || isSecondWanted) &&
+      mayPublish &&
       desk.isLoaded &&
       !isUnderWay &&
       Boolean(desk.post?.title) &&
@@ -90,6 +100,17 @@
         Date and time, here
         <input class="field font-normal" type="datetime-local" bind:value={desk.on} />
       </label>
+    {/if}
+    {#if other}
+      <div class="flex flex-col gap-1 rounded-base border border-edge p-2 text-sm">
+        <p>
+          This video has a post already:
+          <a href={other.url} target="_blank" rel="noreferrer">{other.title}</a>
+        </p>
+        <label class="flex items-center gap-2">
+          <input type="checkbox" bind:checked={isSecondWanted} /> Make a second post all the same
+        </label>
+      </div>
     {/if}
     <button class="strong btn whitespace-normal" disabled={!isReady} onclick={place}>{verb}</button>
   {/if}

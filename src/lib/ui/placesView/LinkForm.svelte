@@ -84,6 +84,9 @@
           'entry',
           'entries'
         )}{found.hasMore ? ' on the first page of its feed, and more pages' : ' in its feed'}.
+        {found.passedOver > 0
+          ? `${countWords(found.passedOver, 'entry has', 'entries have')} neither id, address nor title and cannot be taken.`
+          : ''}
       </p>
       <p class="times break-all text-quiet">{found.feedUrl}</p>
     </div>

@@ -4,11 +4,11 @@
   import type { Place, Right } from '$lib/core/model/place.ts';
   import { db } from '$lib/data/db.ts';
   import { deck } from '$lib/ui/deck.svelte.ts';
+  import { readNow } from '$lib/ui/readNow.ts';
   import { live } from '$lib/ui/live.svelte.ts';
   import ProblemNote from '$lib/ui/ProblemNote.svelte';
   import { countWords, dateTimeWords, rightWords } from '$lib/ui/words.ts';
   import { checkPlace, unlinkPlace } from '$lib/work/link.ts';
-  import { readPlaces } from '$lib/work/read.ts';
   import { attempt, runTask } from '$lib/work/tasks.svelte.ts';
   import KeyForm from './KeyForm.svelte';
 
@@ -93,7 +93,7 @@
     <button class="plain btn btn-sm" onclick={check}
       >Check<span class="sr-only"> {place.title}</span></button
     >
-    <button class="plain btn btn-sm" onclick={() => attempt(() => readPlaces(place))}>
+    <button class="plain btn btn-sm" onclick={() => readNow(place)}>
       Read now<span class="sr-only">: {place.title}</span>
     </button>
     {#if isUnlinking}

@@ -52,7 +52,7 @@
     <aside class="hidden py-3 lg:block lg:overflow-y-auto" aria-label="Video">
       <Transcript {desk} />
     </aside>
-    <div class="flex min-w-0 flex-col py-3 lg:overflow-y-auto">
+    <div class="flex min-w-0 flex-col py-3 lg:overflow-y-auto lg:px-1">
       <header class="flex flex-wrap items-center gap-2 pb-3">
         <a href="/" class="text-sm underline">In step</a>
         <h1
@@ -113,7 +113,10 @@
         </div>
       {/if}
     </div>
-    <aside class="flex flex-col gap-5 py-3 lg:overflow-y-auto" aria-label="Checks and placing">
+    <aside
+      class="flex flex-col gap-5 py-3 lg:overflow-y-auto lg:px-1"
+      aria-label="Checks and placing"
+    >
       <Checks {desk} />
       <PlaceIt {desk} />
       <PostDetails {desk} />
