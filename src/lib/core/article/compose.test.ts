@@ -51,6 +51,7 @@ test('a post is laid out block by block, in the order of the template', () => {
   assert.equal(post.slug, 'threading-a-twill');
   assert.equal(post.excerpt, 'A straight draw.');
   assert.equal(post.picture?.width, 1280);
+  assert.equal(compose({ ...all, picture: 'none' }, material()).picture, null);
   assert.equal(post.date, null);
   const turned = { ...all, blocks: [...all.blocks].reverse(), date: 'video' as const };
   assert.deepEqual(

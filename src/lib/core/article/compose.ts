@@ -114,7 +114,7 @@ export function compose(template: Template, material: Material): ComposedPost {
     excerpt: fill(template.excerpt, fields, 'text', video.id),
     author: fill(template.author, fields, 'text', video.id)
   };
-  const largest = largestPicture(video.pictures);
+  const largest = template.picture === 'none' ? null : largestPicture(video.pictures);
   return {
     title: plain.title.text.replace(/\s+/g, ' ').trim(),
     slug: slugOf(plain.slug.text || plain.title.text),

@@ -33,6 +33,8 @@ export const templateSchema = z.object({
   tags: z.array(z.string()),
   date: z.enum(['video', 'now']),
   comments: z.enum(['open', 'closed']),
+  /** The featured picture. */
+  picture: z.enum(['largest', 'none']).default('largest'),
   blocks: z.array(blockSchema)
 });
 export type Template = z.infer<typeof templateSchema>;
@@ -55,6 +57,7 @@ export const defaultTemplate: Template = {
   tags: [],
   date: 'now',
   comments: 'open',
+  picture: 'largest',
   blocks: [
     block('embed', true),
     block('lead', true, { text: '{{ video.summary }}' }),

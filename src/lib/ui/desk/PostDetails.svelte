@@ -89,13 +89,23 @@
     </label>
   </div>
   {#if picture}
-    <figure class="text-sm">
-      <figcaption class="font-semibold">Featured picture</figcaption>
-      <img src={picture.url} alt="" class="mt-1 max-h-32 rounded-base" loading="lazy" />
-      <p class="text-quiet">
-        The largest of {desk.video?.pictures.length}:
-        <span class="times">{picture.width ?? '?'} × {picture.height ?? '?'}</span>
-      </p>
-    </figure>
+    <div class="flex flex-col gap-1 text-sm">
+      <label class="flex flex-col gap-1 font-semibold">
+        Featured picture
+        <select class="field font-normal" bind:value={desk.template.picture}>
+          <option value="largest">The largest of {desk.video?.pictures.length}</option>
+          <option value="none">None</option>
+        </select>
+      </label>
+      {#if desk.template.picture === 'largest'}
+        <img
+          src={picture.url}
+          alt=""
+          class="mt-1 max-h-32 self-start rounded-base"
+          loading="lazy"
+        />
+        <p class="times text-quiet">{picture.width ?? '?'} × {picture.height ?? '?'}</p>
+      {/if}
+    </div>
   {/if}
 </section>

@@ -2,7 +2,7 @@ import { checkPost, type Finding } from '$lib/core/article/checks.ts';
 import { compose, type ComposedPost, type Material } from '$lib/core/article/compose.ts';
 import { fieldsOf, listFields } from '$lib/core/article/fields.ts';
 import { tidyDescription } from '$lib/core/article/description.ts';
-import { defaultTemplate, type Template } from '$lib/core/article/template.ts';
+import { defaultTemplate, templateSchema, type Template } from '$lib/core/article/template.ts';
 import { toParagraphs, type Paragraph } from '$lib/core/captions/paragraphs.ts';
 import { htmlText } from '$lib/core/feeds/text.ts';
 import { placementKey } from '$lib/core/model/ids.ts';
@@ -13,6 +13,10 @@ import { getBody, getItem } from '$lib/data/items.ts';
 import { readDetails } from '$lib/work/details.ts';
 import { attempt, runTask } from '$lib/work/tasks.svelte.ts';
 import { coreWorker } from '$lib/workers/core.ts';
+
+/** A kept template with what has been added to templates since. */
+const asToday = (kept: Template | undefined): Template =>
+  templateSchema.parse(structuredClone(kept ?? defaultTemplate));
 
 /** All that the desk knows of one video and the post it becomes. */
 export class Desk {
@@ -92,7 +96,7 @@ export class Desk {
     this.channel = channel ?? null;
     this.blogs = places;
     this.description = htmlText(body) || video.summary;
-    this.template = structuredClone(draft?.template ?? kept?.template ?? defaultTemplate);
+    this.template = asToday(draft?.template ?? kept?.template);
     this.status = draft?.status ?? 'draft';
     this.on = draft?.on ?? '';
     this.blogId = draft?.placeId || places.find(canPublish)?.id || places[0]?.id || '';
@@ -141,7 +145,7 @@ export class Desk {
     await db.drafts.delete(this.video.id);
     await coreWorker().pairAgain();
     const kept = await db.templates.get(this.video.placeId);
-    this.template = structuredClone(kept?.template ?? defaultTemplate);
+    this.template = asToday(kept?.template);
     this.#saved = this.#asText();
   }
 

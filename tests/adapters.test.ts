@@ -1,0 +1,184 @@
+import assert from 'node:assert/strict';
+import { mkdtemp, rm } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { after, before, beforeEach, test } from 'node:test';
+import { startHosts, type Hosts } from '../hosts/serve.ts';
+import { originMarker } from '../src/lib/core/model/origin.ts';
+import type { PostPayload } from '../src/lib/core/lanes/outbox.ts';
+import { PlaceError, type Place } from '../src/lib/core/model/place.ts';
+import { MicropubBlog } from '../src/lib/places/micropub.ts';
+
+/**
+ * The Micropub adapter against the rehearsal blog. Our own server's route stands between them in
+ * the application; here its part is played by a few lines.
+ */
+const outside = globalThis.fetch;
+let hosts: Hosts;
+let folder = '';
+before(async () => {
+  folder = await mkdtemp(join(tmpdir(), 'world-'));
+  hosts = await startHosts({ port: 0, folder });
+  globalThis.fetch = async (path, init) => {
+    assert.equal(path, '/api/send');
+    const { url, method, key, json } = JSON.parse(String(init?.body)) as Record<string, string>;
+    const answer = await outside(url ?? '', {
+      method,
+      headers: { authorization: `Bearer ${key}`, 'content-type': 'application/json' },
+      body: json === undefined ? undefined : JSON.stringify(json)
+    }).catch(() => null);
+    if (!answer) return Response.json({ problem: { kind: 'no-answer' } }, { status: 502 });
+    const text = await answer.text();
+    return Response.json({
+      status: answer.status,
+      location: answer.headers.get('location') ?? '',
+      retryAfter: Number(answer.headers.get('retry-after')) || null,
+      body: /^[[{]/.test(text) ? JSON.parse(text) : text
+    });
+  };
+});
+after(async () => {
+  globalThis.fetch = outside;
+  await hosts.close();
+  await rm(folder, { recursive: true });
+});
+const control = (what: string, form: Record<string, string>) =>
+  outside(`${hosts.origin}/control/${what}`, {
+    method: 'POST',
+    body: new URLSearchParams(form),
+    redirect: 'manual'
+  });
+beforeEach(async () => {
+  await control('reset', {});
+  await control('faults', {});
+});
+
+const blog = (key = 'wrenfold-notebook-key') => {
+  const place: Place = {
+    id: 'blog',
+    kind: 'blog',
+    url: `${hosts.origin}/blog/`,
+    feedUrl: `${hosts.origin}/blog/feed.xml`,
+    title: 'Notebook',
+    author: '',
+    micropub: `${hosts.origin}/blog/micropub`,
+    tokenEndpoint: `${hosts.origin}/blog/token`,
+    rights: ['read'],
+    hasKey: true,
+    origins: [hosts.origin],
+    linked: '',
+    checked: '',
+    problem: null
+  };
+  return new MicropubBlog(place, key);
+};
+const payload = (given: Partial<PostPayload> = {}): PostPayload => ({
+  title: 'A made post',
+  html: `<p>Text</p>${originMarker('key-1')}`,
+  slug: 'made',
+  excerpt: 'Short',
+  author: 'Isolde',
+  categories: ['Loom'],
+  tags: ['twill'],
+  comments: 'closed',
+  picture: { url: 'https://c.example/l.png', alt: 'Cloth' },
+  status: 'public',
+  date: null,
+  ...given
+});
+const kindOf = async (work: Promise<unknown>): Promise<string> => {
+  try {
+    await work;
+    return 'done';
+  } catch (error) {
+    assert.ok(error instanceof PlaceError, String(error));
+    return error.problem.kind;
+  }
+};
+
+test('a post is placed with all that belongs to it, and found by its key', async () => {
+  assert.equal(await blog().findByKey('key-1'), null);
+  const url = await blog().place(payload(), 'key-1');
+  assert.equal(url, `${hosts.origin}/blog/posts/made`);
+  const page = await (await outside(url)).text();
+  for (const words of ['A made post', 'Isolde', 'Loom', 'twill', 'l.png', 'Comments are closed']) {
+    assert.ok(page.includes(words), words);
+  }
+  assert.equal(await blog().findByKey('key-1'), url);
+});
+
+test('drafts, private and dated posts are found by their key and listed as the owner’s', async () => {
+  const date = new Date(Date.now() + 86_400_000).toISOString();
+  await blog().place(payload({ status: 'draft' }), 'key-d');
+  await blog().place(payload({ status: 'private', slug: 'p' }), 'key-p');
+  await blog().place(payload({ status: 'dated', date, slug: 'f' }), 'key-f');
+  for (const key of ['key-d', 'key-p', 'key-f']) assert.ok(await blog().findByKey(key), key);
+  const own = await blog().listOwn();
+  const made = own.filter(({ item }) => item.title === 'A made post');
+  assert.deepEqual(made.map(({ item }) => item.visibility).sort(), [
+    'draft',
+    'private',
+    'scheduled'
+  ]);
+  assert.ok(made.every(({ item }) => item.origin !== null));
+});
+
+test('a key is found far down a long list', async () => {
+  await blog().place(payload({ status: 'draft' }), 'key-deep');
+  for (let i = 0; i < 60; i++) await blog().place(payload({ slug: `later-${i}` }), `key-${i}`);
+  assert.ok(await blog().findByKey('key-deep'));
+});
+
+test('the marker in the HTML is enough where a blog drops the property', async () => {
+  const url = await blog().place(
+    payload({ html: `<p>x</p>${originMarker('key-html')}` }),
+    'key-other'
+  );
+  assert.equal(await blog().findByKey('key-html'), url);
+});
+
+test('replacing keeps the one post, and tells its new address when it comes out of draft', async () => {
+  const draft = await blog().place(payload({ status: 'draft' }), 'key-1');
+  assert.match(draft, /look=/);
+  const url = await blog().replace(draft, payload({ title: 'Second', slug: 'ignored' }), 'key-1');
+  assert.equal(url, `${hosts.origin}/blog/posts/made`);
+  assert.match(await (await outside(url)).text(), /Second/);
+  assert.equal(await blog().findByKey('key-1'), url);
+});
+
+test('retitling changes the title and nothing else', async () => {
+  const url = await blog().place(payload(), 'key-1');
+  await blog().retitle(url, 'Renamed');
+  const page = await (await outside(url)).text();
+  assert.match(page, /Renamed/);
+  assert.match(page, /Text/);
+});
+
+test('removing removes, and what is gone is told as not found', async () => {
+  const url = await blog().place(payload(), 'key-1');
+  await blog().remove(url);
+  assert.equal((await outside(url)).status, 410);
+  assert.equal(await kindOf(blog().replace(url, payload(), 'key-1')), 'not-found');
+  assert.equal(await kindOf(blog().remove(`${hosts.origin}/blog/posts/never`)), 'not-found');
+});
+
+test('each way of failing is told for what it is', async () => {
+  assert.equal(await kindOf(blog('').place(payload(), 'k')), 'key-missing');
+  assert.equal(await kindOf(blog('wrong').place(payload(), 'k')), 'key-refused');
+  const drafts = blog('wrenfold-drafts-only-key');
+  assert.equal(
+    await kindOf(drafts.remove(`${hosts.origin}/blog/posts/how-i-sley-a-reed`)),
+    'right-missing'
+  );
+  const cases: [Record<string, string>, string][] = [
+    [{ failOneIn: '1' }, 'server-error'],
+    [{ busyOneIn: '1' }, 'busy'],
+    [{ loseOneIn: '1' }, 'no-answer'],
+    [{ keyExpired: 'on' }, 'key-refused'],
+    [{ overQuota: 'on' }, 'over-quota']
+  ];
+  for (const [faults, kind] of cases) {
+    await control('faults', faults);
+    assert.equal(await kindOf(blog().place(payload(), 'k')), kind);
+  }
+});
