@@ -14,8 +14,12 @@
     value={task.done ?? undefined}
     aria-label="Progress of: {task.label}"
   ></progress>
-  <button class="bare btn shrink-0 btn-sm" onclick={() => task.stop()}>
-    <X aria-hidden="true" />Stop<span class="sr-only">: {task.label}</span>
+  <button
+    class="bare btn shrink-0 btn-sm"
+    aria-label="Stop: {task.label}"
+    onclick={() => task.stop()}
+  >
+    <X aria-hidden="true" />Stop
   </button>
 </div>
 
