@@ -20,10 +20,12 @@ export function canonicalAddress(address: string): string {
 /** An absolute http(s) address, resolved against a base; empty where there is none. */
 export function absoluteAddress(address: string | undefined, base: string): string {
   if (!address) return '';
-  const trimmed = address.trim();
-  if (!URL.canParse(trimmed, base)) return '';
-  const url = new URL(trimmed, base);
-  return url.protocol === 'http:' || url.protocol === 'https:' ? url.href : '';
+  try {
+    const url = new URL(address.trim(), base);
+    return url.protocol === 'http:' || url.protocol === 'https:' ? url.href : '';
+  } catch {
+    return '';
+  }
 }
 
 /** What a person pasted, as an address: the scheme may be missing. Null if it cannot be one. */

@@ -144,13 +144,15 @@ export function cleanHtml(source: string, base: string): CleanHtml {
     },
     exclusiveFilter: (frame) => frame.tag === 'iframe' && !frame.attribs.src
   });
-  return { html, opening: oneLine(unescapeHtml(opening)), ...found };
+  return { html, opening: oneLine(unescapeHtml(opening.slice(0, OPENING))), ...found };
 }
 
 /** Takes back the four escapes that cleaned text contains. */
 const unescapeHtml = (text: string): string =>
-  text
-    .replaceAll('&lt;', '<')
-    .replaceAll('&gt;', '>')
-    .replaceAll('&quot;', '"')
-    .replaceAll('&amp;', '&');
+  !text.includes('&')
+    ? text
+    : text
+        .replaceAll('&lt;', '<')
+        .replaceAll('&gt;', '>')
+        .replaceAll('&quot;', '"')
+        .replaceAll('&amp;', '&');

@@ -166,8 +166,9 @@ const positive = (value: number | undefined): number | null =>
   typeof value === 'number' && Number.isFinite(value) && value > 0 ? value : null;
 
 function firstWords(text: string, most = 240): string {
-  const line = text.replace(/\s+/g, ' ').trim();
-  return line.length <= most ? line : `${line.slice(0, most).replace(/\s+\S*$/, '')}…`;
+  if (text.length <= most) return text;
+  const cut = text.lastIndexOf(' ', most);
+  return `${text.slice(0, cut > 0 ? cut : most)}…`;
 }
 
 /** Media RSS, which stands at the entry itself or in a group of it. */

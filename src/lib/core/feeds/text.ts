@@ -57,11 +57,19 @@ export function paragraphsToHtml(
 /** The text of HTML on one line: for titles. */
 export const plainText = (source: string): string => oneLine(htmlText(source));
 
-export const oneLine = (text: string): string => text.replace(/\s+/g, ' ').trim();
+const RAGGED = /\s\s|[^\S ]/;
+
+/** Runs of white space as one space; most text has none, and is left as it is. */
+export const oneLine = (text: string): string =>
+  (RAGGED.test(text) ? text.replace(/\s+/g, ' ') : text).trim();
+
+const SPECIAL = /[&<>"]/;
 
 export const escapeHtml = (text: string): string =>
-  text
-    .replaceAll('&', '&amp;')
-    .replaceAll('<', '&lt;')
-    .replaceAll('>', '&gt;')
-    .replaceAll('"', '&quot;');
+  !SPECIAL.test(text)
+    ? text
+    : text
+        .replaceAll('&', '&amp;')
+        .replaceAll('<', '&lt;')
+        .replaceAll('>', '&gt;')
+        .replaceAll('"', '&quot;');
