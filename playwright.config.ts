@@ -9,6 +9,8 @@ export default defineConfig({
   timeout: 90_000,
   expect: { timeout: 15_000 },
   forbidOnly: Boolean(process.env.CI),
+  // A shared machine can be slow for a while; the list still names what passed only the second time.
+  retries: process.env.CI ? 1 : 0,
   reporter: [['list'], ['./tests/summary.ts']],
   use: {
     viewport: { width: 1280, height: 800 },
