@@ -245,7 +245,7 @@ test('what was answered survives a kill, and the addresses follow to another por
   for (let round = 0; round < 3; round++) {
     const world = await begin();
     const killed = new Promise<void>((done) =>
-      setTimeout(() => void world.kill().then(done), 30 + round * 25)
+      setTimeout(() => void world.kill().then(done), 200 + round * 75)
     );
     for (let n = 0; n < 200; n++) {
       const name = `Round ${round} post ${n}`;
