@@ -12,6 +12,10 @@ module.exports = {
           '^src/lib/core/',
           // Types alone: the package behind them is @types/hast.
           '^hast$',
+          // Word lists, stemmers, models: data and plain computation.
+          '^node_modules/(wink-nlp|wink-eng-lite-web-model|franc-min|snowball-stemmers|@types/snowball-stemmers|stopwords-iso|syllable)/',
+          '^node_modules/(diff|yaml|mdast-util-from-markdown|mdast|@types/mdast)/',
+          '^mdast$',
           '^node_modules/(zod|feedsmith|hast|hast-util-|unist-util-|@types/hast|liquidjs|uuid|htmlparser2|sanitize-html|@types/sanitize-html)'
         ]
       }

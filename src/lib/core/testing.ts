@@ -1,3 +1,4 @@
+import { readTalk, type Talk } from './language/talk.ts';
 import type { Item } from './model/item.ts';
 
 /** An item for tests, with what matters in the test given. */
@@ -25,4 +26,27 @@ export function anItem(given: Partial<Item> & Pick<Item, 'id' | 'kind'>): Item {
     origin: null,
     ...given
   };
+}
+
+/** A generator of numbers in [0, 1) that gives the same ones for the same seed (mulberry32). */
+export function seeded(seed: number): () => number {
+  let state = seed | 0;
+  return () => {
+    state = (state + 0x6d2b79f5) | 0;
+    let t = Math.imul(state ^ (state >>> 15), 1 | state);
+    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t;
+    return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
+  };
+}
+
+/** A talk from lines of captions, each said at three words a second. */
+export function aTalk(lines: string[], { gap = 0 }: { gap?: number } = {}): Talk {
+  let at = 0;
+  const cues = lines.map((text) => {
+    const start = at;
+    const end = start + Math.max(1, text.split(/\s+/).length) / 3;
+    at = end + gap;
+    return { start, end, text };
+  });
+  return readTalk({ cues, unreadable: [], format: 'vtt', isTimed: true });
 }

@@ -1,6 +1,9 @@
 import Dexie, { type EntityTable, type Table } from 'dexie';
 import type { Chapter } from '$lib/core/chapters/chapter.ts';
+import type { EditedChapter } from '$lib/core/chapters/edit.ts';
 import type { Cue } from '$lib/core/captions/cue.ts';
+import type { TidyOptions } from '$lib/core/captions/tidy.ts';
+import type { GivenPicture } from '$lib/core/article/draw.ts';
 import type { Template } from '$lib/core/article/template.ts';
 import type { OutboxEntry } from '$lib/core/lanes/outbox.ts';
 import type { Item } from '$lib/core/model/item.ts';
@@ -20,6 +23,8 @@ export interface Details {
   cues: Cue[];
   chapters: Chapter[];
   seekTo: string;
+  /** The captions were brought in by hand; reading the channel again leaves them. */
+  isByHand?: boolean;
   /** ISO 8601. */
   read: string;
 }
@@ -45,6 +50,19 @@ export interface Draft {
   changed: string;
 }
 
+/** What was done by hand on the desk of one video. It outlives the placing of its post. */
+export interface Work {
+  /** The video. */
+  id: string;
+  /** Chapters once touched; null takes the channel's, or else those proposed. */
+  chapters: EditedChapter[] | null;
+  tidy: TidyOptions;
+  pictures: GivenPicture[];
+  phrases: string[];
+  /** The text as edited, and as it was made when editing began; both as the editor writes it. */
+  edited: { base: string; html: string } | null;
+}
+
 export class Database extends Dexie {
   places!: EntityTable<Place, 'id'>;
   keys!: EntityTable<{ placeId: string; key: string }, 'placeId'>;
@@ -54,6 +72,7 @@ export class Database extends Dexie {
   twins!: EntityTable<Twin, 'id'>;
   decisions!: EntityTable<Decision, 'id'>;
   drafts!: EntityTable<Draft, 'id'>;
+  work!: EntityTable<Work, 'id'>;
   templates!: EntityTable<{ placeId: string; template: Template }, 'placeId'>;
   outbox!: EntityTable<OutboxEntry, 'key'>;
   journal!: Table<JournalLine, number>;
@@ -75,6 +94,7 @@ export class Database extends Dexie {
       journal: '++id, at',
       settings: 'name'
     });
+    this.version(2).stores({ work: 'id' });
   }
 }
 

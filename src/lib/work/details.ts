@@ -1,5 +1,4 @@
 import type { Cue } from '$lib/core/captions/cue.ts';
-import { parseWebVtt } from '$lib/core/captions/webvtt.ts';
 import { chaptersInDescription } from '$lib/core/chapters/chapter.ts';
 import { canonicalAddress } from '$lib/core/feeds/address.ts';
 import { decodeText } from '$lib/core/feeds/decode.ts';
@@ -9,6 +8,7 @@ import { db, type Details } from '$lib/data/db.ts';
 import { getBody } from '$lib/data/items.ts';
 import { readAddress } from '$lib/places/wire.ts';
 import { coreWorker } from '$lib/workers/core.ts';
+import { talkWorker } from '$lib/workers/talk.ts';
 import { attempt } from './tasks.svelte.ts';
 
 /** What the page of a video tells beyond its feed: captions, chapters, how to link to a second. */
@@ -36,7 +36,7 @@ export async function readDetails(video: Item, signal: AbortSignal): Promise<Det
   if (details.chapters.length === 0) {
     details.chapters = chaptersInDescription(htmlText(await getBody(video.id)) || video.summary);
   }
-  details.cues = await readCaptions(captions, video.language, signal);
+  if (!details.isByHand) details.cues = await readCues(captions, video.language, signal);
   await db.details.put(details);
   return details;
 }
@@ -44,7 +44,7 @@ export async function readDetails(video: Item, signal: AbortSignal): Promise<Det
 const empty = (id: string): Details => ({ id, cues: [], chapters: [], seekTo: '', read: '' });
 
 /** The captions in the language of the video, else the first there are. */
-async function readCaptions(
+async function readCues(
   captions: Item['captions'],
   language: string,
   signal: AbortSignal
@@ -54,5 +54,21 @@ async function readCaptions(
   if (!chosen) return [];
   const { bytes } = await readAddress(chosen.url, signal);
   // WebVTT is UTF-8 by its definition, whatever the server says.
-  return parseWebVtt(decodeText(bytes));
+  const read = await talkWorker().readFile(decodeText(bytes));
+  // Captions without words, or of a kind that is not known, are as good as none.
+  return 'cues' in read ? read.cues : [];
+}
+
+/** Captions brought in by hand for a video that has none, or in place of those it has. */
+export async function bringCaptions(id: string, cues: Cue[]): Promise<Details> {
+  const known = (await db.details.get(id)) ?? empty(id);
+  const details: Details = { ...known, cues, isByHand: true, read: new Date().toISOString() };
+  await db.details.put(details);
+  return details;
+}
+
+/** Back to the captions of the channel, which the next reading brings. */
+export async function dropCaptions(id: string): Promise<void> {
+  const known = await db.details.get(id);
+  if (known) await db.details.put({ ...known, cues: [], isByHand: false });
 }

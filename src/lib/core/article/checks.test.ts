@@ -8,7 +8,16 @@ import { anItem } from '../testing.ts';
 const material: Material = {
   video: anItem({ id: 'v', kind: 'video', title: 'Threading a twill' }),
   description: 'A straight draw.',
-  cues: [{ start: 0, end: 1, text: 'Hello.' }],
+  paragraphs: [{ start: 0, end: 1, text: 'Tie it.', from: 0, to: 1 }],
+  article: {
+    summary: [],
+    takeaways: [{ text: 'Tie it.', start: 0, end: 1, from: 0 }],
+    body: [{ kind: 'paragraph', sentences: [{ text: 'Tie it.', start: 0, end: 1, from: 0 }] }],
+    quote: null,
+    leftOut: [],
+    words: 2,
+    subject: []
+  },
   chapters: [{ start: 0, title: 'Why' }],
   seekTo: '',
   channel: { title: '', url: '' },
@@ -32,6 +41,7 @@ test('what practitioners stumble over is found', () => {
   assert.deepEqual(kinds({ title: '{{ video.licence }}' }), ['no-title', 'field']);
   assert.deepEqual(kinds({}, { chapters: [] }), ['empty-block']);
   assert.deepEqual(kinds({}, {}, true), ['credit-missing']);
+  assert.deepEqual(kinds({}, { paragraphs: [], article: null }), ['empty-block'], 'told once');
 });
 
 test('a title of just 80 characters is not too long', () =>

@@ -55,9 +55,13 @@ export function checkPost(post: ComposedPost, options: { needsCredit: boolean })
   for (const { where, problem } of post.problems) {
     findings.push({ where, level: levelOf(problem), kind: 'field', problem });
   }
+  let isSilenceTold = false;
   for (const part of post.parts) {
     const where = { block: part.blockId };
-    if (part.empty && part.kind !== 'embed') {
+    // That nothing is said is told once, not for each block that draws on the talk.
+    const isTold = part.empty === 'no-captions' && isSilenceTold;
+    isSilenceTold ||= part.empty === 'no-captions';
+    if (part.empty && part.kind !== 'embed' && !isTold) {
       findings.push({
         where,
         level: 'look',

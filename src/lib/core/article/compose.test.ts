@@ -4,8 +4,25 @@ import fc from 'fast-check';
 import { cleanHtml } from '../feeds/clean.ts';
 import { anItem } from '../testing.ts';
 import { compose, slugOf, type Material } from './compose.ts';
+import type { DrawnArticle } from './draw.ts';
 import { tidyDescription, textToHtml } from './description.ts';
 import { defaultTemplate, type Template } from './template.ts';
+
+const said = (text: string, start: number, from: number) => ({ text, start, end: start + 2, from });
+const article: DrawnArticle = {
+  summary: [said('A twill is <simple>.', 2, 1)],
+  takeaways: [said('Count first.', 20, 4)],
+  body: [
+    { kind: 'heading', text: 'Threading', start: 60, end: 80 },
+    { kind: 'paragraph', sentences: [said('Thread it.', 60, 2), said('Then stop.', 64.5, 3)] },
+    { kind: 'list', items: [said('Take four threads.', 70, 5)] },
+    { kind: 'picture', url: 'https://c.example/p.png', alt: 'A "knot"', start: 71 }
+  ],
+  quote: said('So count.', 90, 6),
+  leftOut: [],
+  words: 9,
+  subject: ['twill']
+};
 
 const material = (given: Partial<Material> = {}): Material => ({
   video: anItem({
@@ -19,11 +36,11 @@ const material = (given: Partial<Material> = {}): Material => ({
     ]
   }),
   description: 'A straight draw.\n\n#weaving #twill\nSubscribe for more!',
-  cues: [
-    { start: 0, end: 2, text: 'Hello <there>.' },
-    { start: 2, end: 4, text: 'A twill.' },
-    { start: 60, end: 62, text: 'Now thread it.' }
+  paragraphs: [
+    { start: 0, end: 4, text: 'Hello <there>. A twill.', from: 0, to: 2 },
+    { start: 60, end: 62, text: 'Now thread it.', from: 2, to: 3 }
   ],
+  article,
   chapters: [
     { start: 0, title: 'Why' },
     { start: 60, title: 'Threading' }
@@ -68,19 +85,25 @@ test('quotation marks in a title do not break the embed code', () => {
   assert.match(clean.html, /title="Threading &quot;a&quot; twill"/);
 });
 
-test('every paragraph of the transcript knows its seconds', () => {
-  const part = compose(all, material()).parts.find((p) => p.kind === 'transcript');
-  assert.deepEqual(
-    part?.sources.map((s) => [s.index, s.start, s.end]),
-    [
-      [0, 0, 4],
-      [1, 60, 62]
-    ]
+test('what is drawn from the talk keeps its seconds on the desk, and goes out without them', () => {
+  const post = compose(all, material());
+  assert.match(
+    post.marked,
+    /<h2 data-start="60.00" data-end="80.00">Threading<\/h2>\n<p data-start="60.00" data-end="66.50">Thread it. Then stop.<\/p>/
   );
+  assert.match(post.marked, /<img src="https:\/\/c\.example\/p\.png" alt="A &quot;knot&quot;"/);
+  assert.match(post.html, /<li><p>Count first.<\/p><\/li>/);
+  assert.match(post.html, /A twill is &lt;simple&gt;/);
+  assert.doesNotMatch(post.html, /data-start|data-end/);
+});
+
+test('the transcript stands whole, folded under its heading', () => {
+  const part = compose(all, material()).parts.find((p) => p.kind === 'transcript');
   assert.match(
     part?.html ?? '',
-    /<p>Hello &lt;there&gt;\. A twill\.<\/p>\n<p>Now thread it\.<\/p>/
+    /^<details><summary>What is said, word for word<\/summary>\n<p>Hello &lt;there&gt;\. A twill\.<\/p>\n<p>Now thread it\.<\/p>\n<\/details>$/
   );
+  assert.match(cleanHtml(part?.html ?? '', 'https://b.example/').html, /<details><summary>/);
 });
 
 test('chapters link to their second, and stand without links where none can be made', () => {
@@ -96,7 +119,8 @@ test('chapters link to their second, and stand without links where none can be m
 test('what is missing is told with its reason, and leaves nothing behind in the HTML', () => {
   const bare = material({
     description: '',
-    cues: [],
+    paragraphs: [],
+    article: null,
     chapters: [],
     video: anItem({ id: 'v1', kind: 'video', embedUrl: '', author: '' })
   });
@@ -104,6 +128,8 @@ test('what is missing is told with its reason, and leaves nothing behind in the 
   const reasons = Object.fromEntries(post.parts.map((p) => [p.kind, p.empty]));
   assert.deepEqual(reasons, {
     ...{ embed: 'no-embed', lead: 'no-text', picture: 'no-picture', description: 'no-description' },
+    ...{ summary: 'no-captions', takeaways: 'no-captions', article: 'no-captions' },
+    ...{ quote: 'no-captions', text: 'no-text' },
     ...{ chapters: 'no-chapters', transcript: 'no-captions', credit: null, closing: null }
   });
   assert.doesNotMatch(post.html, /<h2>|<iframe/);
@@ -127,7 +153,7 @@ test('values from outside never become markup', () => {
         material({
           video: anItem({ id: 'v', kind: 'video', title: `${title}<script>` }),
           description: `${description}<script>`,
-          cues: [{ start: 0, end: 1, text: `${cue}<script>` }],
+          paragraphs: [{ start: 0, end: 1, text: `${cue}<script>`, from: 0, to: 1 }],
           chapters: [{ start: 0, title: `${title}<script>` }]
         })
       );

@@ -1,19 +1,22 @@
-import { toParagraphs } from '../captions/paragraphs.ts';
-import type { Cue } from '../captions/cue.ts';
+import type { Paragraph } from '../language/paragraphs.ts';
 import { timeCode, type Chapter } from '../chapters/chapter.ts';
 import { escapeHtml, htmlText } from '../feeds/text.ts';
 import { largestPicture, type Item, type Picture } from '../model/item.ts';
 import { originMarker } from '../model/origin.ts';
 import { textToHtml, tidyDescription } from './description.ts';
+import type { DrawnArticle } from './draw.ts';
 import { fieldsOf, type Fields } from './fields.ts';
 import { fill, type FillProblem } from './fill.ts';
+import { bodyHtml, listHtml, quoteHtml, sentencesHtml, withoutMarks } from './render.ts';
 import type { Block, BlockKind, Template } from './template.ts';
 
 /** All that a post is made from. */
 export interface Material {
   video: Item;
   description: string;
-  cues: readonly Cue[];
+  /** What is said, and what was drawn from it; empty and null where there are no captions. */
+  paragraphs: readonly Paragraph[];
+  article: DrawnArticle | null;
   chapters: readonly Chapter[];
   /** Address of the video with `{seek_to_second_number}` in it, or empty. */
   seekTo: string;
@@ -26,16 +29,13 @@ export interface Material {
 
 /** Why a block that is switched on has nothing in it. */
 export type EmptyReason =
-  'no-embed' | 'no-picture' | 'no-description' | 'no-chapters' | 'no-captions' | 'no-text';
-
-/** A stretch of the post and the seconds of video it came from. */
-export interface Source {
-  /** Which `data-source` element of the part it is. */
-  index: number;
-  start: number;
-  end: number;
-  text: string;
-}
+  | 'no-embed'
+  | 'no-picture'
+  | 'no-description'
+  | 'no-chapters'
+  | 'no-captions'
+  | 'no-text'
+  | 'no-fit';
 
 export interface Part {
   blockId: string;
@@ -43,7 +43,6 @@ export interface Part {
   html: string;
   empty: EmptyReason | null;
   problems: FillProblem[];
-  sources: Source[];
 }
 
 export interface ComposedPost {
@@ -57,28 +56,34 @@ export interface ComposedPost {
   date: string | null;
   comments: 'open' | 'closed';
   picture: (Picture & { alt: string }) | null;
+  /** As it goes out. */
   html: string;
+  /** The same with the seconds that each block comes from, to be edited. */
+  marked: string;
   parts: Part[];
   /** Problems of the title and the other fields beside the blocks. */
   problems: { where: 'title' | 'slug' | 'excerpt' | 'author'; problem: FillProblem }[];
 }
 
-type Content = Pick<Part, 'html' | 'empty'> & Partial<Pick<Part, 'problems' | 'sources'>>;
+type Content = Pick<Part, 'html' | 'empty'> & Partial<Pick<Part, 'problems'>>;
 const WIDTH = 640;
 
 /** Makes a post from a video by a template. Nothing is invented: text comes from template or video. */
 export function compose(template: Template, material: Material): ComposedPost {
   const { video, now } = material;
-  const paragraphs = toParagraphs(
-    material.cues,
-    material.chapters.map((c) => c.start)
-  );
+  const { paragraphs, article } = material;
   const words = paragraphs.reduce((sum, p) => sum + p.text.split(/\s+/).length, 0);
   const description = tidyDescription(material.description);
   const fields = fieldsOf({ ...material, description, words });
   const content: Record<BlockKind, (block: Block) => Content> = {
     embed: () => embed(video),
     lead: (block) => wording(block, fields, video.id),
+    text: (block) => wording(block, fields, video.id),
+    summary: () => fromTalk(article, (a) => a.summary.length > 0 && sentencesHtml(a.summary)),
+    takeaways: () =>
+      fromTalk(article, (a) => a.takeaways.length > 0 && listHtml(a.takeaways, 'ul')),
+    article: () => fromTalk(article, (a) => a.body.length > 0 && bodyHtml(a.body)),
+    quote: () => fromTalk(article, (a) => a.quote && quoteHtml(a.quote)),
     credit: (block) => wording(block, fields, video.id),
     closing: (block) => wording(block, fields, video.id),
     picture: () => picture(video),
@@ -87,25 +92,16 @@ export function compose(template: Template, material: Material): ComposedPost {
         ? { html: textToHtml(description), empty: null }
         : { html: '', empty: 'no-description' },
     chapters: () => chapterList(material),
-    transcript: () => {
-      if (paragraphs.length === 0) return { html: '', empty: 'no-captions' };
-      return {
-        html: paragraphs.map((p) => `<p>${escapeHtml(p.text)}</p>`).join('\n'),
-        sources: paragraphs.map((p, index) => ({ index, ...p })),
-        empty: null
-      };
-    }
+    transcript: (block) => transcript(paragraphs, block, fields, video.id)
   };
   const parts = template.blocks
     .filter((block) => block.on)
     .map((block): Part => {
-      const made = { problems: [], sources: [], ...content[block.kind](block) };
+      const made = { problems: [], ...content[block.kind](block) };
       const heading = fill(block.heading, fields, 'html', video.id);
       const problems = [...heading.problems, ...made.problems];
-      const html =
-        made.html && heading.text.trim()
-          ? `<h2>${heading.text.trim()}</h2>\n${made.html}`
-          : made.html;
+      const isHeaded = made.html && heading.text.trim() && block.kind !== 'transcript';
+      const html = isHeaded ? `<h2>${heading.text.trim()}</h2>\n${made.html}` : made.html;
       return { ...made, blockId: block.id, kind: block.kind, html, problems };
     });
   const plain = {
@@ -114,6 +110,10 @@ export function compose(template: Template, material: Material): ComposedPost {
     excerpt: fill(template.excerpt, fields, 'text', video.id),
     author: fill(template.author, fields, 'text', video.id)
   };
+  const marked = parts
+    .map((part) => part.html)
+    .filter(Boolean)
+    .join('\n');
   const largest = template.picture === 'none' ? null : largestPicture(video.pictures);
   return {
     title: plain.title.text.replace(/\s+/g, ' ').trim(),
@@ -125,14 +125,39 @@ export function compose(template: Template, material: Material): ComposedPost {
     date: template.date === 'video' ? (video.published ?? now) : null,
     comments: template.comments,
     picture: largest && { ...largest, alt: video.title },
-    html: [...parts.map((part) => part.html).filter(Boolean), originMarker(material.key)].join(
-      '\n'
-    ),
+    html: finishedHtml(marked, material.key),
+    marked,
     parts,
     problems: (['title', 'slug', 'excerpt', 'author'] as const).flatMap((where) =>
       plain[where].problems.map((problem) => ({ where, problem }))
     )
   };
+}
+
+/** The HTML of a post as it goes out: without the marks of the desk, with the mark of its origin. */
+export const finishedHtml = (marked: string, key: string): string =>
+  [withoutMarks(marked), originMarker(key)].filter(Boolean).join('\n');
+
+function fromTalk(
+  article: DrawnArticle | null,
+  made: (article: DrawnArticle) => string | false | null
+): Content {
+  if (!article) return { html: '', empty: 'no-captions' };
+  const html = made(article) || '';
+  return { html, empty: html ? null : 'no-fit' };
+}
+
+/** The whole transcript, folded away under its heading. */
+function transcript(
+  paragraphs: readonly Paragraph[],
+  block: Block,
+  fields: Fields,
+  seed: string
+): Content {
+  if (paragraphs.length === 0) return { html: '', empty: 'no-captions' };
+  const heading = fill(block.heading, fields, 'html', seed).text.trim() || 'Transcript';
+  const rows = paragraphs.map((p) => `<p>${escapeHtml(p.text)}</p>`).join('\n');
+  return { html: `<details><summary>${heading}</summary>\n${rows}\n</details>`, empty: null };
 }
 
 function embed(video: Item): Content {

@@ -3,9 +3,14 @@ import { z } from 'zod';
 export const blockKindSchema = z.enum([
   'embed',
   'lead',
+  'summary',
+  'takeaways',
   'picture',
   'description',
   'chapters',
+  'article',
+  'quote',
+  'text',
   'transcript',
   'credit',
   'closing'
@@ -18,7 +23,7 @@ export const blockSchema = z.object({
   on: z.boolean(),
   /** A heading above the block, or empty. May hold fields. */
   heading: z.string().default(''),
-  /** The wording of lead, credit and closing note. May hold fields and variants. */
+  /** The wording of lead, free text, credit and closing note. May hold fields and variants. */
   text: z.string().default('')
 });
 export type Block = z.infer<typeof blockSchema>;
@@ -35,6 +40,8 @@ export const templateSchema = z.object({
   comments: z.enum(['open', 'closed']),
   /** The featured picture. */
   picture: z.enum(['largest', 'none']).default('largest'),
+  /** How long the article drawn from the talk is. */
+  length: z.enum(['short', 'medium', 'long']).default('medium'),
   blocks: z.array(blockSchema)
 });
 export type Template = z.infer<typeof templateSchema>;
@@ -58,13 +65,19 @@ export const defaultTemplate: Template = {
   date: 'now',
   comments: 'open',
   picture: 'largest',
+  length: 'medium',
   blocks: [
     block('embed', true),
     block('lead', true, { text: '{{ video.summary }}' }),
+    block('summary', false),
+    block('takeaways', true, { heading: 'In short' }),
     block('picture', false),
     block('description', false),
     block('chapters', true, { heading: 'In this video' }),
-    block('transcript', true, { heading: 'What is said' }),
+    block('article', true),
+    block('quote', false),
+    block('text', false),
+    block('transcript', true, { heading: 'What is said, word for word' }),
     block('credit', false, {
       text: 'Video by {{ video.author }} ({{ video.licence }}): {{ video.url }}'
     }),
@@ -73,3 +86,16 @@ export const defaultTemplate: Template = {
     })
   ]
 };
+
+/** A kept template with what has been added to templates since: new blocks are there, and off. */
+export function asToday(kept: unknown): Template {
+  const template = templateSchema.parse(structuredClone(kept ?? defaultTemplate));
+  const blocks = [...template.blocks];
+  for (const [i, fresh] of defaultTemplate.blocks.entries()) {
+    if (blocks.some((b) => b.id === fresh.id)) continue;
+    const before = defaultTemplate.blocks[i - 1]?.id;
+    const at = blocks.findIndex((b) => b.id === before);
+    blocks.splice(at + 1, 0, { ...fresh, on: false });
+  }
+  return { ...template, blocks };
+}

@@ -1,59 +1,103 @@
-import type { Cue } from './cue.ts';
+import { CaptionError, type Cue } from './cue.ts';
+import { readTimestamp, writeTimestamp } from './timestamp.ts';
 
-export class CaptionError extends Error {
-  constructor(
-    message: string,
-    readonly line: number
-  ) {
-    super(message);
-  }
-}
-
-const TIMING =
-  /^\s*((?:\d+:)?[0-5]?\d:[0-5]?\d[.,]\d{1,3})\s+-->\s+((?:\d+:)?[0-5]?\d:[0-5]?\d[.,]\d{1,3})(?:\s|$)/;
+const ARROW = /^\s*([\d:.,]+)\s+-->\s+([\d:.,]+)(?:\s|$)/;
 const ENTITIES: Record<string, string> = {
   amp: '&',
   lt: '<',
   gt: '>',
+  quot: '"',
+  apos: "'",
   nbsp: '\u00a0',
   lrm: '\u200e',
   rlm: '\u200f'
 };
 
+/** Cues as they stand in a file, and the lines (from 1) whose times could not be read. */
+export interface RawCaptions {
+  cues: Cue[];
+  unreadable: number[];
+}
+
 /**
- * Reads WebVTT (W3C Candidate Recommendation of 4 April 2019) into cues of plain text. Notes,
- * styles, regions and settings are passed over; a cue whose times cannot be read is left out.
+ * Reads WebVTT (W3C Candidate Recommendation of 4 April 2019) into cues of plain text: voices and
+ * stamps inside a cue are kept, notes, styles, regions and settings passed over. Cues stand as the
+ * file has them, also those without length or order.
  * @throws CaptionError when the file does not begin as WebVTT does
  */
-export function parseWebVtt(source: string): Cue[] {
-  const lines = source
-    .replace(/^\uFEFF/, '')
-    .replace(/\0/g, '\uFFFD')
-    .split(/\r\n|\n|\r/);
+export function parseWebVtt(source: string): RawCaptions {
+  const lines = linesOf(source);
   if (!/^WEBVTT(?:[ \t]|$)/.test(lines[0] ?? '')) {
     throw new CaptionError('The file does not begin with WEBVTT.', 1);
   }
-  const cues: Cue[] = [];
+  const captions: RawCaptions = { cues: [], unreadable: [] };
   for (let i = 1; i < lines.length; i++) {
-    const timing = TIMING.exec(lines[i] ?? '');
-    if (!timing) continue;
+    const line = lines[i] ?? '';
+    if (/^(NOTE|STYLE|REGION)(?:\s|$)/.test(line) && isBlank(lines[i - 1])) {
+      while (i + 1 < lines.length && !isBlank(lines[i + 1])) i++;
+      continue;
+    }
+    if (!line.includes('-->')) continue;
+    const timing = ARROW.exec(line);
+    const start = readTimestamp(timing?.[1] ?? '');
+    const end = readTimestamp(timing?.[2] ?? '');
+    const at = i + 1;
     const text: string[] = [];
-    while (lines[i + 1]?.trim() && !lines[i + 1]?.includes('-->')) text.push(lines[++i] ?? '');
-    const start = seconds(timing[1] ?? '');
-    const end = seconds(timing[2] ?? '');
-    if (end > start) cues.push({ start, end, text: cueText(text.join('\n')) });
+    while (!isBlank(lines[i + 1]) && !lines[i + 1]?.includes('-->')) text.push(lines[++i] ?? '');
+    if (start === null || end === null) captions.unreadable.push(at);
+    else captions.cues.push({ start, end, ...readCueText(text.join('\n')) });
   }
-  return cues;
+  return captions;
 }
 
-function seconds(timestamp: string): number {
-  const parts = timestamp.replace(',', '.').split(':').map(Number);
-  return parts.reduce((sum, part) => sum * 60 + part, 0);
+export const linesOf = (source: string): string[] =>
+  source
+    .replace(/^\uFEFF/, '')
+    .replace(/\0/g, '\uFFFD')
+    .split(/\r\n|\n|\r/);
+
+const isBlank = (line: string | undefined): boolean => !line?.trim();
+
+/** Plain text of a cue, with its voice and its stamps. Tags that are not closed do no harm. */
+export function readCueText(markup: string): Pick<Cue, 'text' | 'speaker' | 'stamps'> {
+  let text = '';
+  let speaker = '';
+  const stamps: NonNullable<Cue['stamps']> = [];
+  for (const [, tag, words] of markup.trim().matchAll(/<([^>]*)>?|([^<]+)/g)) {
+    if (words !== undefined) text += decodeEntities(words);
+    else if (tag !== undefined) {
+      const at = readTimestamp(tag);
+      const voice = /^v(?:\.[^\s]*)?\s+(.+)$/.exec(tag)?.[1];
+      if (at !== null) stamps.push({ at, offset: text.length });
+      else if (voice && !speaker) speaker = decodeEntities(voice.trim());
+      else if (/^rt\b/.test(tag)) text += ' (';
+      else if (tag === '/rt') text += ')';
+    }
+  }
+  return {
+    text,
+    ...(speaker ? { speaker } : {}),
+    ...(stamps.length > 0 ? { stamps } : {})
+  };
 }
 
-function cueText(markup: string): string {
-  return markup
-    .replace(/<[^>]*>/g, '')
+export const decodeEntities = (text: string): string =>
+  text
     .replace(/&(\w+);/g, (whole, name: string) => ENTITIES[name] ?? whole)
-    .trim();
+    .replace(/&#(?:x([\da-f]{1,6})|(\d{1,7}));/gi, (whole, hex?: string, decimal?: string) => {
+      const code = hex ? parseInt(hex, 16) : Number(decimal);
+      return code > 0 && code <= 0x10ffff ? String.fromCodePoint(code) : whole;
+    });
+
+const escapeCue = (text: string): string =>
+  text.replace(/&/g, '&amp;').replace(/</g, '&lt;').replace(/>/g, '&gt;');
+
+/** Cues as WebVTT. Blank lines inside a cue would end it, so they are taken out. */
+export function writeWebVtt(cues: readonly Cue[]): string {
+  const blocks = cues.map(({ start, end, text, speaker }) => {
+    const body = escapeCue(text.replace(/\s*\n\s*/g, '\n').trim());
+    const voice = speaker ? `<v ${escapeCue(speaker.replace(/\s+/g, ' '))}>` : '';
+    return `${writeTimestamp(start)} --> ${writeTimestamp(end)}\n${voice}${body}\n`;
+  });
+  return ['WEBVTT\n', ...blocks].join('\n');
 }

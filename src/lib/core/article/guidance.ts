@@ -1,0 +1,60 @@
+import { writeSentence } from './spoken.ts';
+import type { Talk } from '../language/talk.ts';
+import { wordsWanted, type ArticleLength } from './draw.ts';
+
+/** Words a minute that adults read silently (Brysbaert 2019: 238 in English non-fiction). */
+const READING_PACE = 238;
+
+export interface LengthGuide {
+  length: ArticleLength;
+  /** About how many words the body would have. */
+  words: number;
+  /** Minutes it takes to read. */
+  minutes: number;
+}
+
+/** Why a length suits. */
+export type LengthReason = 'little-said' | 'usual' | 'much-said' | 'mostly-speech';
+
+export interface Guidance {
+  talkWords: number;
+  /** Words that would be worth writing: without greetings, calls and the like. */
+  worthWords: number;
+  /** Minutes that the talk takes. */
+  talkMinutes: number;
+  lengths: LengthGuide[];
+  suits: ArticleLength;
+  reason: LengthReason;
+}
+
+export const readingMinutes = (words: number): number => words / READING_PACE;
+
+/** How long an article of this talk could be, and which length suits it. */
+export function guideLength(talk: Talk): Guidance {
+  const talkWords = talk.words.length;
+  const worthWords = talk.sentences.reduce((sum, _, i) => {
+    const written = writeSentence(talk, i);
+    return sum + ('words' in written ? written.words.length : 0);
+  }, 0);
+  const lengths = (['short', 'medium', 'long'] as const).map((length) => {
+    const words = Math.min(worthWords, wordsWanted(talkWords, length));
+    return { length, words, minutes: readingMinutes(words) };
+  });
+  const { suits, reason } = suitable(worthWords, talkWords);
+  return {
+    talkWords,
+    worthWords,
+    talkMinutes: ((talk.words.at(-1)?.end ?? 0) - (talk.words[0]?.start ?? 0)) / 60,
+    lengths,
+    suits,
+    reason
+  };
+}
+
+function suitable(worth: number, said: number): { suits: ArticleLength; reason: LengthReason } {
+  // Below about 350 words a post hardly stands on its own, so nothing is given away.
+  if (worth < 450) return { suits: 'long', reason: 'little-said' };
+  if (worth > 4500) return { suits: 'short', reason: 'much-said' };
+  if (worth < said * 0.5) return { suits: 'short', reason: 'mostly-speech' };
+  return { suits: 'medium', reason: 'usual' };
+}

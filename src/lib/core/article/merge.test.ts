@@ -1,0 +1,62 @@
+import assert from 'node:assert/strict';
+import { test } from 'node:test';
+import fc from 'fast-check';
+import { changesSince, takePieces, wordChanges } from './merge.ts';
+
+test('a hand edit elsewhere stays when a change is taken', () => {
+  const base = ['a', 'b', 'c', 'd'];
+  const mine = ['a', 'b by hand', 'c', 'd'];
+  const fresh = ['a', 'b', 'c', 'd anew', 'e'];
+  const pieces = changesSince(base, mine, fresh);
+  assert.deepEqual(pieces, [{ from: 3, to: 4, fresh: ['d anew', 'e'], isTouched: false }]);
+  assert.deepEqual(takePieces(mine, pieces), ['a', 'b by hand', 'c', 'd anew', 'e']);
+});
+
+test('a change at a hand edit is told as such, and replaces it only when taken', () => {
+  const pieces = changesSince(['a', 'b', 'c'], ['a', 'b by hand', 'c'], ['a', 'b anew', 'c']);
+  assert.deepEqual(pieces, [{ from: 1, to: 2, fresh: ['b anew'], isTouched: true }]);
+  assert.deepEqual(takePieces(['a', 'b by hand', 'c'], pieces), ['a', 'b anew', 'c']);
+});
+
+test('what the user did already is no change', () => {
+  assert.deepEqual(changesSince(['a', 'b'], ['a', 'c'], ['a', 'c']), []);
+});
+
+test('words that go and words that come', () => {
+  assert.deepEqual(wordChanges('Tie it off', 'Tie it up'), [
+    { text: 'Tie it ', is: 'kept' },
+    { text: 'off', is: 'out' },
+    { text: 'up', is: 'in' }
+  ]);
+});
+
+const blocks = fc.array(fc.constantFrom('a', 'b', 'c', 'd', 'e', 'f'), { maxLength: 8 });
+
+test('an unedited text becomes the fresh one when all is taken, whatever changed', () => {
+  fc.assert(
+    fc.property(blocks, blocks, (base, fresh) => {
+      assert.deepEqual(takePieces(base, changesSince(base, base, fresh)), fresh);
+    })
+  );
+});
+
+test('without a fresh change nothing is offered, whatever was edited', () => {
+  fc.assert(
+    fc.property(blocks, blocks, (base, mine) => {
+      assert.deepEqual(changesSince(base, mine, base), []);
+    })
+  );
+});
+
+test('pieces lie within the text and not over one another', () => {
+  fc.assert(
+    fc.property(blocks, blocks, blocks, (base, mine, fresh) => {
+      const pieces = changesSince(base, mine, fresh);
+      for (const [i, { from, to }] of pieces.entries()) {
+        assert.ok(from >= 0 && to >= from && to <= mine.length);
+        const before = pieces[i - 1];
+        assert.ok(from >= (before?.to ?? 0));
+      }
+    })
+  );
+});

@@ -1,0 +1,112 @@
+import { diffArrays, diffWordsWithSpace } from 'diff';
+
+/** One thing that making the text anew would change in it. */
+export interface Piece {
+  /** Blocks of the text as it stands, `from` up to, not including, `to`, that would go. */
+  from: number;
+  to: number;
+  /** Blocks that would come in their place. */
+  fresh: string[];
+  /** The user changed something just there. */
+  isTouched: boolean;
+}
+
+/**
+ * What has changed in a text made anew since the one that the user began to edit, as pieces that can
+ * be taken into the edited text one by one (a three-way comparison, block by block).
+ * @param base the blocks as they were made when editing began
+ * @param mine as they stand now
+ * @param fresh as they are made today
+ */
+export function changesSince(
+  base: readonly string[],
+  mine: readonly string[],
+  fresh: readonly string[]
+): Piece[] {
+  const at = positions(base, mine);
+  const pieces = hunks(base, fresh).flatMap(({ from, to, added }) => {
+    // In the edited text the piece lies between the nearest blocks that are still as they were.
+    let before = from - 1;
+    while (before >= 0 && at[before] === -1) before--;
+    let after = to;
+    while (after < base.length && at[after] === -1) after++;
+    const whole = {
+      from: before < 0 ? 0 : (at[before] ?? 0) + 1,
+      to: after >= base.length ? mine.length : (at[after] ?? mine.length)
+    };
+    const kept = at.slice(from, to).filter((k) => k !== -1);
+    const isUntouched = kept.length === to - from;
+    const place = isUntouched
+      ? kept.length > 0
+        ? { from: kept[0] ?? 0, to: (kept.at(-1) ?? 0) + 1 }
+        : { from: whole.from, to: whole.from }
+      : whole;
+    const isTaken =
+      place.to - place.from === added.length &&
+      added.every((block, k) => mine[place.from + k] === block);
+    return isTaken ? [] : [{ ...place, fresh: added, isTouched: !isUntouched }];
+  });
+  return joined(pieces);
+}
+
+/** Two changes within one stretch edited by hand are one: either is in the way of the other. */
+function joined(pieces: readonly Piece[]): Piece[] {
+  const apart: Piece[] = [];
+  for (const piece of pieces) {
+    const last = apart.at(-1);
+    if (last && piece.from < last.to) {
+      last.to = Math.max(last.to, piece.to);
+      last.fresh = [...last.fresh, ...piece.fresh];
+      last.isTouched = true;
+    } else apart.push({ ...piece });
+  }
+  return apart;
+}
+
+/** The edited text with some of the pieces taken. */
+export function takePieces(mine: readonly string[], pieces: readonly Piece[]): string[] {
+  const blocks = [...mine];
+  for (const { from, to, fresh } of [...pieces].sort((a, b) => b.from - a.from || b.to - a.to)) {
+    blocks.splice(from, to - from, ...fresh);
+  }
+  return blocks;
+}
+
+/** Where each block of one text stands in another; -1 where it is gone or changed. */
+function positions(base: readonly string[], mine: readonly string[]): number[] {
+  const at = new Array<number>(base.length).fill(-1);
+  let i = 0;
+  let k = 0;
+  for (const part of diffArrays([...base], [...mine])) {
+    if (part.added) k += part.value.length;
+    else if (part.removed) i += part.value.length;
+    else for (let n = 0; n < part.value.length; n++) at[i++] = k++;
+  }
+  return at;
+}
+
+function hunks(base: readonly string[], fresh: readonly string[]) {
+  const found: { from: number; to: number; added: string[] }[] = [];
+  let i = 0;
+  let open: (typeof found)[number] | null = null;
+  for (const part of diffArrays([...base], [...fresh])) {
+    if (!part.added && !part.removed) {
+      i += part.value.length;
+      open = null;
+      continue;
+    }
+    if (!open) found.push((open = { from: i, to: i, added: [] }));
+    if (part.removed) {
+      i += part.value.length;
+      open.to = i;
+    } else open.added.push(...part.value);
+  }
+  return found;
+}
+
+/** A text in words: kept, taken out and put in. */
+export const wordChanges = (before: string, after: string) =>
+  diffWordsWithSpace(before, after).map(({ value, added, removed }) => ({
+    text: value,
+    is: added ? ('in' as const) : removed ? ('out' as const) : ('kept' as const)
+  }));

@@ -1,0 +1,263 @@
+import type { Talk } from '../language/talk.ts';
+import { bare } from '../captions/words.ts';
+
+/** Why a sentence of the talk is not in the article. */
+export type LeftOutReason =
+  | 'greeting'
+  | 'call'
+  | 'small-talk'
+  | 'fragment'
+  | 'pointing'
+  | 'said-twice'
+  | 'leans'
+  | 'repeats'
+  | 'over-length';
+
+/** A word of the article and the word of the talk it comes from. */
+export interface WrittenWord {
+  text: string;
+  /** Index into the words of the talk. */
+  at: number;
+}
+
+export type Written = { words: WrittenWord[] } | { leftOut: LeftOutReason };
+
+const GREETING =
+  /^(?:so |and |okay |alright )*(?:hello|hi|hey|good (?:morning|evening|afternoon)|welcome|what's up|what is up|thank you (?:so much |very much )?for (?:watching|joining|being)|thanks (?:so much |a lot )?for (?:watching|joining|being|listening)|thank you(?: all| everyone| everybody)?$|see you|bye|goodbye|until next time|catch you|i'll see you|cheers|take care|have a (?:good|great|nice|lovely)|happy \w+ing$|guten (?:tag|morgen|abend)|hallo|willkommen|herzlich willkommen|tschüss|bis (?:bald|zum nächsten)|danke (?:fürs|für)|bonjour|bienvenue|hola|bienvenidos)\b/;
+const GREETED =
+  /\b(?:welcome (?:back )?to (?:the|my|our|another)|see you (?:in the next|next|there|then|soon|on)|happy (?:weaving|sewing|painting|baking|gardening|crafting)$)\b/;
+const CALL =
+  /\b(?:subscri\w+|hit (?:the|that) bell|like button|(?:give|leave) (?:it|this|the video|us|me)? ?a (?:like|thumbs)|thumbs up|in the comments|comment below|(?:leave|drop|write|put|tell me|let me know|them)(?: \w+){0,6} (?:below|comments?)|let me know (?:in|what|which|how|if)|link(?:ed|s)? (?:is |are )?(?:below|in the description|in the bio|down below)|follow me on|share this video|patreon|sponsor\w*|abonnier\w*|daumen|kommentare?)\b/;
+const SMALL_TALK =
+  /^(?:okay|ok|alright|all right|right|perfect|great|good|nice|cool|there we go|there you go|here we go|so here we go|there it is|and there it is|that's it|and that's it|that's all|that's pretty much it|let's go|let's do it|let's jump in|let's get started|let's start|so let's begin|let's begin|ready|done|wow|oh wow|yeah|yes|no|exactly|look at that|look at this|does that make sense|you see|you see that|you hear that|see|how's that|how was that|i'm not joking|seriously|come on|you know|i know|i hope|sorry|excuse me|where was i|so where was i|let me see|hang on|one second|there|and done|so|well|anyway|genau|gut|okay gut|so das war's)$/;
+/** Talk about what is in sight, which a reader cannot see. */
+const POINTING =
+  /\b(?:look at (?:this|that|these|those)|see (?:this|that|these|those|it here|here)|(?:like|just like) (?:this|that|so)$|(?:right|over|down|up|in) (?:here|there)\b|can you (?:see|hear)|do you see|you can see (?:it )?here|watch (?:this|my|what)|this (?:one|bit|part|side|corner|end|button|page|thing) here|as you can see|i'm (?:pointing|holding|pressing|clicking)|there we go|here is one i|here's one i)\b/;
+
+const HEADS: readonly string[][] = [
+  'okay',
+  'ok',
+  'alright',
+  'all right',
+  'so now',
+  'and now',
+  'now then',
+  'now',
+  'well',
+  'yeah',
+  'yes so',
+  'um',
+  'basically',
+  'actually',
+  'honestly',
+  'anyway',
+  'seriously',
+  'obviously',
+  'i mean',
+  'you know',
+  'you see',
+  'as you can see',
+  'as i said',
+  'like i said',
+  'and so',
+  'so',
+  'and',
+  'but like',
+  'and then so',
+  'right so',
+  'right',
+  'oh and',
+  'oh'
+].map((phrase) => phrase.split(' '));
+
+const INSIDE: readonly string[][] = [
+  'as you can see here',
+  'as you can see there',
+  'as you can see',
+  'you can see that',
+  'like i said',
+  'as i said',
+  'or something like that',
+  'and stuff like that',
+  'and things like that',
+  'you know',
+  'i mean',
+  'kind of',
+  'sort of',
+  'a little bit of',
+  'basically',
+  'literally',
+  'obviously',
+  'honestly',
+  'actually'
+].map((phrase) => phrase.split(' '));
+
+/** Words after or before which a phrase is no filler but means what it says. */
+const MEANT: Record<string, { after?: RegExp; before?: RegExp }> = {
+  'you know': {
+    before: /^(?:do|did|if|as|when|what|that|how|let|don't|didn't|once|sure)$/,
+    after:
+      /^(?:what|how|that|the|if|why|where|it|whether|which|who|when|about|this|your|a|exactly)$/
+  },
+  'kind of': {
+    before:
+      /^(?:a|the|this|that|what|which|some|any|every|each|one|same|of|another|other|different)$/
+  },
+  'sort of': {
+    before:
+      /^(?:a|the|this|that|what|which|some|any|every|each|one|same|of|another|other|different)$/
+  },
+  'i mean': { before: /^(?:what|that|and|which|if)$/, after: /^(?:it|by|the|that)$/ },
+  'you can see that': { before: /^(?:so|that|if|until|where|when|then|until)$/ },
+  'a little bit of': { before: /./ }
+};
+/** A head that joins: "so that", "now and then", "right hand", "well beyond". */
+const JOINED: Record<string, RegExp> = {
+  so: /^(?:that|much|many|far|long|often|little|few|is|are|do|does|did|will)$/,
+  now: /^(?:and)$/,
+  right: /^(?!so$|now$|then$|okay$|let's$|we$|you$|i$)/,
+  well: /^(?:beyond|before|after|over|under|below|above|worn|made|done|known)$/,
+  yeah: /^$/,
+  and: /^(?:yet)$/
+};
+
+/** Colloquial spellings and what is written for them. */
+export const WRITTEN_FOR: Readonly<Record<string, string>> = {
+  gonna: 'going to',
+  wanna: 'want to',
+  gotta: 'have to',
+  kinda: 'rather',
+  lemme: 'let me',
+  "'cause": 'because',
+  cos: 'because',
+  cuz: 'because'
+};
+
+/**
+ * A spoken sentence as one would write it: turns of speech taken out, the rest word for word. Only
+ * capitals, marks and colloquial spellings change. Sentences that are only speech are left out.
+ */
+export function writeSentence(talk: Talk, index: number): Written {
+  const sentence = talk.sentences[index];
+  if (!sentence) return { leftOut: 'fragment' };
+  const words: WrittenWord[] = [];
+  for (let at = sentence.from; at < sentence.to; at++) {
+    words.push({ text: talk.words[at]?.text ?? '', at });
+  }
+  const said = words.map((w) => bare(w.text)).join(' ');
+  const reason = speechOnly(said);
+  if (reason) return { leftOut: reason };
+  let kept = trimHead(words);
+  kept = cutInside(kept);
+  kept = trimTail(kept);
+  const left = kept.map((w) => bare(w.text)).join(' ');
+  if (SMALL_TALK.test(left)) return { leftOut: 'small-talk' };
+  if (POINTING.test(left) && kept.length < 14) return { leftOut: 'pointing' };
+  if (kept.length < 3 || (talk.language.code === 'en' && kept.length < 4 && !hasVerb(talk, kept))) {
+    return { leftOut: 'fragment' };
+  }
+  return { words: finish(kept, words.at(-1)?.text ?? '') };
+}
+
+function speechOnly(said: string): LeftOutReason | null {
+  if (SMALL_TALK.test(said)) return 'small-talk';
+  const length = said.split(' ').length;
+  if (CALL.test(said)) return 'call';
+  if (GREETING.test(said) && length < 30) return 'greeting';
+  if (GREETED.test(said) && length < 18) return 'greeting';
+  return null;
+}
+
+const hasVerb = (talk: Talk, words: readonly WrittenWord[]): boolean =>
+  words.some((w) => /^(?:VERB|AUX)$/.test(talk.tags[w.at] ?? ''));
+
+const startsWith = (
+  words: readonly WrittenWord[],
+  at: number,
+  phrase: readonly string[]
+): boolean => phrase.every((word, k) => bare(words[at + k]?.text ?? '') === word);
+
+function trimHead(words: WrittenWord[]): WrittenWord[] {
+  let kept = words;
+  for (let again = true; again && kept.length > 3;) {
+    again = false;
+    for (const phrase of HEADS) {
+      if (!startsWith(kept, 0, phrase)) continue;
+      const next = bare(kept[phrase.length]?.text ?? '');
+      const isApart = /[,.!?…]$/.test(kept[phrase.length - 1]?.text ?? '');
+      if (phrase.length === 1 && !isApart && JOINED[phrase[0] ?? '']?.test(next)) continue;
+      if (kept.length - phrase.length < 2) continue;
+      kept = kept.slice(phrase.length);
+      again = true;
+      break;
+    }
+  }
+  return kept;
+}
+
+function cutInside(words: WrittenWord[]): WrittenWord[] {
+  const kept: WrittenWord[] = [];
+  for (let i = 0; i < words.length; i++) {
+    const phrase = INSIDE.find((p) => startsWith(words, i, p));
+    const word = words[i];
+    if (!word) continue;
+    const meant = phrase && MEANT[phrase.join(' ')];
+    const before = bare(kept.at(-1)?.text ?? '');
+    const after = bare(words[i + (phrase?.length ?? 0)]?.text ?? '');
+    if (!phrase || (meant?.before?.test(before) ?? false) || (meant?.after?.test(after) ?? false)) {
+      kept.push(word);
+      continue;
+    }
+    const mark = /[.!?…;:]+$/.exec(words[i + phrase.length - 1]?.text ?? '')?.[0];
+    const last = kept.at(-1);
+    if (last && mark && !/[.!?…;:]$/.test(last.text)) {
+      kept[kept.length - 1] = { ...last, text: last.text.replace(/,$/, '') + mark };
+    }
+    i += phrase.length - 1;
+  }
+  return kept;
+}
+
+const TAILS: readonly string[][] = [
+  'you know what i mean',
+  'you know',
+  'or whatever',
+  'as well right'
+].map((phrase) => phrase.split(' '));
+const AFTER_COMMA = /^(?:right|okay|ok|yeah|huh|see|anyway|though)$/;
+const TAG_QUESTION =
+  /^(?:isn't|doesn't|don't|aren't|won't|can't|wasn't|didn't|is|does|can|do) (?:it|they|you|he|she|we)$/;
+
+function trimTail(words: WrittenWord[]): WrittenWord[] {
+  let kept = words;
+  for (const phrase of TAILS) {
+    const from = kept.length - phrase.length;
+    if (from > 3 && startsWith(kept, from, phrase)) kept = kept.slice(0, from);
+  }
+  const comma = (back: number) => /,$/.test(kept[kept.length - 1 - back]?.text ?? '');
+  if (kept.length > 4 && comma(1) && AFTER_COMMA.test(bare(kept.at(-1)?.text ?? ''))) {
+    kept = kept.slice(0, -1);
+  }
+  const tail = kept
+    .slice(-2)
+    .map((w) => bare(w.text))
+    .join(' ');
+  if (kept.length > 5 && comma(2) && TAG_QUESTION.test(tail)) kept = kept.slice(0, -2);
+  return kept;
+}
+
+function finish(words: WrittenWord[], lastSaid: string): WrittenWord[] {
+  const isCut = words.at(-1)?.text !== lastSaid;
+  return words.map(({ text, at }, i) => {
+    let shown = text;
+    const written = WRITTEN_FOR[bare(shown)];
+    if (written) shown = shown.replace(/^[\p{L}'’]+/u, written);
+    if (i === 0) shown = shown.replace(/\p{L}/u, (c) => c.toUpperCase()).replace(/^[–—-]+\s*/, '');
+    if (i === words.length - 1 && !/[.!?…][”"’')]*$/.test(shown)) {
+      shown = shown.replace(/[,;:–—-]+$/, '');
+      const mark = /[?!]/.exec(isCut ? '' : lastSaid)?.[0] ?? '.';
+      shown += mark;
+    }
+    return { text: shown, at };
+  });
+}

@@ -1,0 +1,130 @@
+import assert from 'node:assert/strict';
+import { execFile, type ExecFileException } from 'node:child_process';
+import { mkdtemp, rm, writeFile } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { after, before, test } from 'node:test';
+
+const LINES = [
+  'Welcome to the studio. Today we wind a warp on a warping board.',
+  'A warp is a set of threads of the same length. The board gives the warp its length.',
+  'Now let’s make the cross. The cross keeps the threads in order.',
+  'Wind the yarn over the first peg. Take it under the second peg. Tie the cross with cotton.',
+  'Next, counting. Count the threads in bundles of twenty. A lost bundle is a narrow stripe.',
+  'Write the number of bundles down. Thank you for watching.'
+];
+const stamp = (s: number) => `00:0${Math.floor(s / 60)}:${String(s % 60).padStart(2, '0')}`;
+const VTT = `WEBVTT\n\n${LINES.map((l, i) => `${stamp(i * 8)}.000 --> ${stamp(i * 8 + 7)}.500\n${l}\n`).join('\n')}`;
+const SRT = LINES.map(
+  (l, i) => `${i + 1}\n${stamp(i * 8)},000 --> ${stamp(i * 8 + 7)},500\n${l}\n`
+).join('\n');
+
+let folder = '';
+before(async () => {
+  folder = await mkdtemp(join(tmpdir(), 'twin-'));
+  await writeFile(join(folder, 'a.vtt'), VTT);
+  await writeFile(join(folder, 'a.srt'), SRT);
+  await writeFile(join(folder, 'a.txt'), LINES.join('\n'));
+  await writeFile(join(folder, 'bad.vtt'), 'not captions');
+  await writeFile(join(folder, 'empty.vtt'), 'WEBVTT\n\n00:01.000 --> 00:02.000\n[music]\n');
+  await writeFile(
+    join(folder, 'post.md'),
+    '---\ntitle: Warps\n---\n\nTie it in order to keep it.\n'
+  );
+});
+after(() => rm(folder, { recursive: true, force: true }));
+
+interface Ran {
+  status: number;
+  out: string;
+  err: string;
+}
+const twin = (args: string[], input?: string): Promise<Ran> =>
+  new Promise((done) => {
+    const child = execFile('bin/twin', args, (error: ExecFileException | null, out, err) =>
+      done({ status: error ? Number(error.code) : 0, out, err })
+    );
+    child.stdin?.end(input ?? '');
+  });
+const file = (name: string) => join(folder, name);
+
+test('sentences from WebVTT, SRT and standard input are the same', async () => {
+  const [vtt, srt, piped] = await Promise.all([
+    twin(['sentences', file('a.vtt')]),
+    twin(['sentences', file('a.srt')]),
+    twin(['sentences', '-', '--from', 'vtt'], VTT)
+  ]);
+  const sentences = JSON.parse(vtt.out) as { start: number; end: number; text: string }[];
+  assert.equal(sentences[0]?.text, 'Welcome to the studio.');
+  assert.equal(sentences[0]?.start, 0);
+  assert.equal(srt.out, vtt.out);
+  assert.equal(piped.out, vtt.out);
+});
+
+test('chapters as JSON, as a list and as a track', async () => {
+  const [json, list, track] = await Promise.all([
+    twin(['chapters', file('a.vtt'), '--count', '3']),
+    twin(['chapters', file('a.vtt'), '--format', 'description']),
+    twin(['chapters', file('a.vtt'), '--format', 'vtt'])
+  ]);
+  const { chapters, curve } = JSON.parse(json.out);
+  assert.equal(chapters.length, 3);
+  assert.equal(chapters[0].start, 0);
+  assert.equal(chapters[1].start, chapters[0].end);
+  assert.equal(typeof curve[0].value, 'number');
+  assert.match(list.out, /^0:00 \S.*\n\d:\d\d \S/);
+  assert.match(track.out, /^WEBVTT\n\n00:00:00\.000 --> /);
+});
+
+test('segments of a text, and an article in every form', async () => {
+  const [segment, json, md, html] = await Promise.all([
+    twin(['segment', file('a.txt'), '--count', '2']),
+    twin(['article', file('a.vtt'), '--title', 'Warps', '--format', 'json', '--length', 'long']),
+    twin(['article', file('a.txt'), '--title', 'Warps']),
+    twin(['article', file('a.vtt'), '--title', 'A <b>', '--format', 'html'])
+  ]);
+  assert.equal(JSON.parse(segment.out).starts.length, 2);
+  const article = JSON.parse(json.out);
+  const sentence = article.body.find((b: { kind: string }) => b.kind !== 'heading').sentences[0];
+  assert.ok(sentence.end > sentence.start && sentence.text.length > 0);
+  assert.equal(article.leftOut[0].reason, 'greeting');
+  assert.match(md.out, /^---\ntitle: Warps\n/);
+  assert.match(html.out, /^<h1>A &lt;b&gt;<\/h1>/);
+});
+
+test('findings have line and column', async () => {
+  const { out } = await twin(['check', file('post.md'), '--phrase', 'warp']);
+  const found = JSON.parse(out) as { kind: string; line: number; column: number }[];
+  const wordy = found.find((f) => f.kind === 'wordy');
+  assert.deepEqual([wordy?.line, wordy?.column], [5, 8]);
+  assert.deepEqual(
+    new Set(found.map((f) => f.kind)),
+    new Set(['excerpt-empty', 'no-embed', 'no-links', 'phrase', 'wordy'])
+  );
+});
+
+test('bad input: one line that says what and where, and status 2', async () => {
+  const calls: [string[], RegExp][] = [
+    [[], /which command/],
+    [['weave', 'x'], /no command “weave”/],
+    [['sentences'], /needs a file/],
+    [['sentences', file('none.vtt')], /none\.vtt: there is no such file/],
+    [['sentences', folder], /this is a folder/],
+    [['sentences', file('bad.vtt')], /bad\.vtt, line 1: .*WEBVTT/],
+    [['sentences', file('empty.vtt')], /empty\.vtt, line 1: There is no speech/],
+    [['chapters', file('a.vtt'), '--count', '0'], /--count must be/],
+    [['chapters', file('a.vtt'), '--format', 'xml'], /--format must be json, description, vtt/],
+    [['chapters', file('a.vtt'), '--weave'], /weave/],
+    [['article', file('a.vtt')], /needs --title/],
+    [['sentences', file('a.vtt'), 'b'], /one file at a time/]
+  ];
+  await Promise.all(
+    calls.map(async ([args, message]) => {
+      const { status, out, err } = await twin(args);
+      assert.equal(status, 2, args.join(' '));
+      assert.equal(out, '');
+      assert.match(err, message);
+      assert.match(err, /^twin: [^\n]+\n$/);
+    })
+  );
+});
