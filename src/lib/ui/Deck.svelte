@@ -90,7 +90,15 @@
     <button class="plain btn btn-sm" onclick={() => deck.hush()}>
       <Square aria-hidden="true" />Stop reading
     </button>
-    <span class="truncate text-sm">{deck.reading.label}</span>
+    <p class="min-w-0 flex-1 truncate text-sm" aria-label="Read aloud: {deck.reading.label}">
+      {#if deck.reading.sentence}
+        {@const { sentence, from, to } = deck.reading}
+        <!-- The beginning gives way, so that the word stays in sight. -->
+        {from > 60 ? '… ' : ''}{sentence.slice(Math.max(0, from - 60), from)}<mark
+          class="rounded-base bg-marked px-0.5 text-ink">{sentence.slice(from, to)}</mark
+        >{sentence.slice(to)}
+      {:else}{deck.reading.label}{/if}
+    </p>
   {:else}
     <span class="hidden truncate text-sm text-quiet sm:inline">Nothing playing</span>
   {/if}

@@ -11,7 +11,10 @@ export interface Playing {
 
 export interface Reading {
   label: string;
-  text: string;
+  /** The sentence that is being read, and the characters of the word in it. */
+  sentence: string;
+  from: number;
+  to: number;
 }
 
 let playing = $state<Playing | null>(null);
@@ -62,12 +65,17 @@ export const deck = {
       return;
     }
     deck.hush();
-    const paragraphs = text.split(/\n+/).filter((line) => line.trim());
-    reading = { label, text };
-    paragraphs.forEach((paragraph, i) => {
-      const utterance = new SpeechSynthesisUtterance(paragraph);
+    const sentences = text.split(/\n+|(?<=[.!?…]["”’)]?)\s+/).filter((line) => line.trim());
+    reading = { label, sentence: '', from: 0, to: 0 };
+    sentences.forEach((sentence, i) => {
+      const utterance = new SpeechSynthesisUtterance(sentence);
       if (language) utterance.lang = language;
-      if (i === paragraphs.length - 1) utterance.onend = () => (reading = null);
+      utterance.onstart = () => (reading = { label, sentence, from: 0, to: 0 });
+      utterance.onboundary = ({ charIndex }) => {
+        const word = /^\S+/.exec(sentence.slice(charIndex))?.[0] ?? '';
+        reading = { label, sentence, from: charIndex, to: charIndex + word.length };
+      };
+      if (i === sentences.length - 1) utterance.onend = () => (reading = null);
       utterance.onerror = () => (reading = null);
       synthesis.speak(utterance);
     });

@@ -128,9 +128,14 @@ export const rightWords: Record<Right, string> = {
 export const blockWords: Record<BlockKind, string> = {
   embed: 'Video',
   lead: 'Lead-in',
+  summary: 'Summary',
+  takeaways: 'Takeaways',
   picture: 'Picture',
   description: 'Description',
   chapters: 'Chapters',
+  article: 'Article',
+  quote: 'Quotation',
+  text: 'Free text',
   transcript: 'Transcript',
   credit: 'Credit',
   closing: 'Closing note'
@@ -142,7 +147,8 @@ const EMPTY: Record<EmptyReason, string> = {
   'no-description': 'the video has no description',
   'no-chapters': 'the video has no chapters',
   'no-captions': 'the video has no captions',
-  'no-text': 'nothing is written here'
+  'no-text': 'nothing is written here',
+  'no-fit': 'no sentence of the talk is fit for it'
 };
 export const emptyWords = (reason: EmptyReason): string => EMPTY[reason];
 

@@ -14,8 +14,18 @@
   let { desk }: { desk: Desk } = $props();
   setDebugMode(false);
 
-  const TEXTS: readonly Block['kind'][] = ['lead', 'credit', 'closing'];
-  const HEADED: readonly Block['kind'][] = ['chapters', 'transcript', 'description'];
+  const TEXTS: readonly Block['kind'][] = ['lead', 'text', 'credit', 'closing'];
+  const HEADED: readonly Block['kind'][] = [
+    ...([
+      'summary',
+      'takeaways',
+      'chapters',
+      'article',
+      'transcript',
+      'description',
+      'text'
+    ] as const)
+  ];
   const partOf = (block: Block) => desk.post?.parts.find((part) => part.blockId === block.id);
   const flipDurationMs = matchMedia('(prefers-reduced-motion: reduce)').matches ? 0 : 120;
 

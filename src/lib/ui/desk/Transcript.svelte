@@ -1,53 +1,224 @@
 <script lang="ts">
   import Play from '@lucide/svelte/icons/play';
+  import Scissors from '@lucide/svelte/icons/scissors';
+  import { splitChapter } from '$lib/core/chapters/edit.ts';
   import { deck } from '$lib/ui/deck.svelte.ts';
   import ProblemNote from '$lib/ui/ProblemNote.svelte';
   import TimeCode from '$lib/ui/TimeCode.svelte';
+  import { leftOutWords } from '$lib/ui/talkWords.ts';
   import { countWords } from '$lib/ui/words.ts';
+  import BringCaptions from './BringCaptions.svelte';
+  import Chapters from './Chapters.svelte';
   import type { Desk } from './deskState.svelte.ts';
+  import TalkNotes from './TalkNotes.svelte';
 
   let { desk }: { desk: Desk } = $props();
-  const words = $derived(desk.transcript.reduce((sum, p) => sum + p.text.split(/\s+/).length, 0));
+  let wanted = $state('');
+  let hit = $state(0);
+  let list = $state<HTMLDivElement>();
+
+  const reasons = $derived(
+    new Map(desk.drawn?.article.leftOut.map(({ sentence, reason }) => [sentence, reason]))
+  );
+  const sentences = $derived(desk.talk?.sentences ?? []);
+  const hits = $derived.by(() => {
+    const text = wanted.trim().toLowerCase();
+    return text.length < 2
+      ? []
+      : sentences.flatMap((s, i) => (s.text.toLowerCase().includes(text) ? [i] : []));
+  });
+  const found = $derived(hits[hit % Math.max(1, hits.length)] ?? -1);
+  const pointedAt = $derived(
+    desk.pointed
+      ? sentences.findIndex(
+          (s) => s.start < desk.pointed!.end - 0.05 && s.end > desk.pointed!.start + 0.05
+        )
+      : -1
+  );
+  const isLit = (i: number) => {
+    const s = sentences[i];
+    const { pointed } = desk;
+    return Boolean(s && pointed && s.start < pointed.end - 0.05 && s.end > pointed.start + 0.05);
+  };
+  let at = $state(-1);
+  const under = $derived(sentences[at] ? at : -1);
+
+  $effect(() => {
+    const target = found >= 0 ? found : desk.pointed?.by === 'text' ? pointedAt : -1;
+    if (target < 0) return;
+    list?.querySelector(`[data-sentence="${target}"]`)?.scrollIntoView({ block: 'nearest' });
+  });
+
+  function point(i: number) {
+    const s = sentences[i];
+    if (!s) return;
+    at = i;
+    desk.pointed = { start: s.start, end: s.end, by: 'transcript' };
+  }
+  const indexOf = (target: EventTarget | null) =>
+    Number(
+      (target as Element | null)?.closest<HTMLElement>('[data-sentence]')?.dataset.sentence ?? -1
+    );
+  const play = (seconds: number) => desk.video && deck.play(desk.video, seconds);
   const chapterAt = (start: number, end: number) =>
-    desk.details?.chapters.find((c) => c.start >= start - 1.5 && c.start < end - 1);
-  const play = (at: number) => desk.video && deck.play(desk.video, at);
+    desk.chapters.find((c) => c.start >= start - 1.5 && c.start < end - 1);
+
+  /** The arrow keys go from sentence to sentence. */
+  function walk(event: KeyboardEvent) {
+    const i = indexOf(event.target);
+    const by = { ArrowDown: 1, ArrowRight: 1, ArrowUp: -1, ArrowLeft: -1 }[event.key];
+    if (i < 0 || !by) return;
+    event.preventDefault();
+    list?.querySelector<HTMLElement>(`[data-sentence="${i + by}"]`)?.focus();
+  }
+
+  function split(i: number) {
+    const s = sentences[i];
+    if (!s) return;
+    const title = s.text
+      .split(/\s+/)
+      .slice(0, 5)
+      .join(' ')
+      .replace(/[,.;:!?…]+$/, '');
+    desk.setChapters(splitChapter(desk.chapters, s.start, title));
+    deck.say('A chapter begins here now. Give it a title above.');
+  }
 </script>
 
-<section
-  aria-labelledby="transcript-title"
-  class="flex flex-col gap-2 {deck.playing ? 'pb-52' : ''}"
->
-  <header class="flex items-center gap-2">
-    <h2 id="transcript-title" class="font-semibold">Transcript</h2>
-    <span class="text-sm text-quiet">{words ? countWords(words, 'word', 'words') : ''}</span>
-    {#if desk.video}
-      <button class="plain ml-auto btn btn-sm" onclick={() => play(0)}
-        ><Play aria-hidden="true" />Play</button
+<div class="flex flex-col gap-4 {deck.playing ? 'pb-52' : ''}">
+  <Chapters {desk} />
+  <section aria-labelledby="transcript-title" class="flex flex-col gap-2">
+    <header class="flex items-center gap-2">
+      <h2 id="transcript-title" class="font-semibold">Transcript</h2>
+      <span class="text-sm text-quiet"
+        >{desk.talk ? countWords(desk.talk.guidance.talkWords, 'word', 'words') : ''}</span
       >
+      {#if desk.video}
+        <button class="plain ml-auto btn btn-sm" onclick={() => play(0)}
+          ><Play aria-hidden="true" />Play</button
+        >
+      {/if}
+    </header>
+    {#if desk.problem}
+      <ProblemNote problem={desk.problem} item="Captions">
+        {#snippet actions()}
+          <button class="plain btn btn-sm" onclick={() => desk.readAgain()}>Read them again</button>
+        {/snippet}
+      </ProblemNote>
+    {:else if desk.isLoaded && sentences.length === 0}
+      <p class="text-sm text-quiet">
+        This video has no captions, so there is no text to draw from. Bring some in below, or write
+        the post yourself.
+      </p>
     {/if}
-  </header>
-  {#if desk.problem}
-    <ProblemNote problem={desk.problem} item="Captions">
-      {#snippet actions()}
-        <button class="plain btn btn-sm" onclick={() => desk.readAgain()}>Read them again</button>
-      {/snippet}
-    </ProblemNote>
-  {:else if desk.isLoaded && desk.transcript.length === 0}
-    <p class="text-sm text-quiet">
-      This video has no captions, so there is no text to draw from. The post can still show the
-      video, with your own lead-in.
-    </p>
-  {/if}
-  {#each desk.transcript as paragraph (paragraph.start)}
-    {@const chapter = chapterAt(paragraph.start, paragraph.end)}
-    {#if chapter}<h3 class="pt-2 text-sm font-semibold">{chapter.title}</h3>{/if}
-    <div class="grid grid-cols-[3.2rem_1fr] gap-1">
-      <button
-        class="self-start rounded-base py-0.5 text-left underline hover:bg-marked"
-        aria-label="Play from {Math.floor(paragraph.start)} seconds"
-        onclick={() => play(paragraph.start)}><TimeCode seconds={paragraph.start} /></button
-      >
-      <p class="reading text-sm" lang={desk.video?.language || undefined}>{paragraph.text}</p>
+    {#if sentences.length > 0}
+      <div class="flex items-center gap-2">
+        <label class="sr-only" for="search-transcript">Search in the transcript</label>
+        <input
+          id="search-transcript"
+          type="search"
+          class="field"
+          placeholder="Search in the transcript"
+          bind:value={wanted}
+          oninput={() => (hit = 0)}
+          onkeydown={(event) => event.key === 'Enter' && hits.length > 0 && (hit += 1)}
+        />
+        {#if wanted.trim().length > 1}
+          <span class="times shrink-0 text-quiet" role="status"
+            >{hits.length === 0 ? 'none' : `${(hit % hits.length) + 1} of ${hits.length}`}</span
+          >
+        {/if}
+      </div>
+      <TalkNotes {desk} />
+    {/if}
+    <!-- Sentences are pointed at; each row has its buttons for the keyboard. -->
+    <!-- svelte-ignore a11y_no_static_element_interactions -->
+    <div
+      bind:this={list}
+      class="flex flex-col gap-1"
+      onmouseover={(event) => {
+        const i = indexOf(event.target);
+        if (i >= 0) point(i);
+      }}
+      onfocusin={(event) => {
+        const i = indexOf(event.target);
+        if (i >= 0) point(i);
+      }}
+      onfocus={() => {}}
+      onkeydown={walk}
+      onmouseleave={() => (desk.pointed = null)}
+    >
+      {#each desk.drawn?.paragraphs ?? [] as paragraph (paragraph.from)}
+        {@const chapter = chapterAt(paragraph.start, paragraph.end)}
+        {#if chapter}<h3 class="pt-2 text-sm font-semibold">{chapter.title}</h3>{/if}
+        <div class="paragraph grid grid-cols-[3.2rem_1fr] gap-1">
+          <button
+            class="self-start rounded-base py-0.5 text-left underline hover:bg-marked"
+            aria-label="Play from {Math.floor(paragraph.start)} seconds"
+            onclick={() => play(paragraph.start)}><TimeCode seconds={paragraph.start} /></button
+          >
+          <p class="reading text-sm" lang={desk.talk?.language || undefined}>
+            {#each sentences.slice(paragraph.from, paragraph.to) as sentence, k (k)}
+              {@const i = paragraph.from + k}
+              {@const reason = reasons.get(i)}
+              <span
+                role="button"
+                data-sentence={i}
+                tabindex={i === Math.max(0, at) ? 0 : -1}
+                class="sentence {reason ? 'out' : ''} {isLit(i) ? 'lit' : ''} {hits.includes(i)
+                  ? 'hit'
+                  : ''} {i === found ? 'found' : ''}"
+                aria-label="{sentence.text} {reason
+                  ? `Left out: ${leftOutWords[reason]}`
+                  : 'In the article'}"
+                onclick={() => play(sentence.start)}
+                onkeydown={(event) => event.key === 'Enter' && play(sentence.start)}
+                >{`${sentence.text} `}</span
+              >
+            {/each}
+          </p>
+        </div>
+      {/each}
     </div>
-  {/each}
-</section>
+    {#if under >= 0 && desk.pointed?.by === 'transcript'}
+      {@const reason = reasons.get(under)}
+      <div
+        class="sticky bottom-0 flex items-center gap-2 border-t border-line bg-canvas py-1.5 text-sm"
+      >
+        <TimeCode seconds={sentences[under]?.start ?? 0} />
+        <span class="min-w-0 flex-1"
+          >{reason ? `Left out: ${leftOutWords[reason]}.` : 'In the article.'}</span
+        >
+        <button class="plain btn btn-sm" onclick={() => split(under)}
+          ><Scissors aria-hidden="true" />Chapter here</button
+        >
+      </div>
+    {/if}
+  </section>
+  {#if desk.isLoaded}<BringCaptions {desk} />{/if}
+</div>
+
+<style>
+  .paragraph {
+    content-visibility: auto;
+    contain-intrinsic-size: auto 6rem;
+  }
+  .sentence {
+    cursor: pointer;
+    border-radius: var(--radius-base);
+  }
+  .out {
+    color: var(--ink-quiet);
+    text-decoration: line-through 1px var(--edge);
+  }
+  .hit {
+    text-decoration: underline 2px;
+  }
+  .found {
+    outline: 2px solid var(--thread-video);
+  }
+  .lit {
+    background: var(--marked);
+    box-shadow: none;
+  }
+</style>

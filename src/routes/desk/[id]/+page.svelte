@@ -1,5 +1,4 @@
 <script lang="ts">
-  import Copy from '@lucide/svelte/icons/copy';
   import Volume2 from '@lucide/svelte/icons/volume-2';
   import { SegmentedControl } from '@skeletonlabs/skeleton-svelte';
   import { page } from '$app/state';
@@ -9,10 +8,17 @@
   import BlockList from '$lib/ui/desk/BlockList.svelte';
   import Checks from '$lib/ui/desk/Checks.svelte';
   import { Desk } from '$lib/ui/desk/deskState.svelte.ts';
+  import LengthGuide from '$lib/ui/desk/LengthGuide.svelte';
   import PlaceIt from '$lib/ui/desk/PlaceIt.svelte';
   import PostDetails from '$lib/ui/desk/PostDetails.svelte';
+  import Proposals from '$lib/ui/desk/Proposals.svelte';
+  import Recomputed from '$lib/ui/desk/Recomputed.svelte';
+  import Review from '$lib/ui/desk/Review.svelte';
+  import StepPictures from '$lib/ui/desk/StepPictures.svelte';
+  import TakeOut from '$lib/ui/desk/TakeOut.svelte';
   import TemplateField from '$lib/ui/desk/TemplateField.svelte';
   import Transcript from '$lib/ui/desk/Transcript.svelte';
+  import Editor from '$lib/ui/desk/Editor.svelte';
   import EmptyState from '$lib/ui/EmptyState.svelte';
 
   const desk = $derived.by(() => {
@@ -29,15 +35,26 @@
   $effect(() => {
     // Anything on the desk that is changed is kept, a moment later.
     void JSON.stringify([desk.template, desk.status, desk.on, desk.blogId]);
+    void JSON.stringify([desk.tidy, desk.pictures, desk.phrases]);
+    void [desk.ownChapters, desk.edited];
     if (!desk.isLoaded) return;
     const timer = setTimeout(() => void desk.save(), 400);
     return () => clearTimeout(timer);
   });
-
-  async function copy() {
-    await navigator.clipboard.writeText(desk.post?.html ?? '');
-    deck.say('The HTML is on the clipboard.');
-  }
+  $effect(() => {
+    // The article follows its length, the chapters and the pictures.
+    void [desk.template.length, desk.chapters, JSON.stringify(desk.pictures)];
+    if (!desk.isLoaded) return;
+    const timer = setTimeout(() => void desk.draw(), 150);
+    return () => clearTimeout(timer);
+  });
+  $effect(() => {
+    // What stands in the text is looked through once the writing pauses.
+    void [desk.post, JSON.stringify(desk.phrases), JSON.stringify(desk.admired)];
+    if (!desk.isLoaded) return;
+    const timer = setTimeout(() => void desk.review(), 500);
+    return () => clearTimeout(timer);
+  });
 </script>
 
 <svelte:head><title>{desk.video?.title ?? 'Desk'} · Swift Twin</title></svelte:head>
@@ -49,7 +66,10 @@
   </EmptyState>
 {:else if desk.video}
   <div class="desk grid h-full gap-x-4 overflow-y-auto px-3 lg:overflow-hidden">
-    <aside class="hidden py-3 lg:block lg:overflow-y-auto" aria-label="Video">
+    <aside
+      class="order-last min-w-0 pb-6 lg:order-none lg:overflow-y-auto lg:py-3"
+      aria-label="Video"
+    >
       <Transcript {desk} />
     </aside>
     <div class="flex min-w-0 flex-col py-3 lg:overflow-y-auto lg:px-1">
@@ -64,7 +84,7 @@
         <SegmentedControl value={manner} onValueChange={({ value }) => (manner = value ?? 'write')}>
           <SegmentedControl.Label class="sr-only">Show the post</SegmentedControl.Label>
           <SegmentedControl.Control class="flex rounded-base border border-edge bg-sheet p-0.5">
-            {#each [['write', 'Write'], ['published', 'As published'], ['html', 'HTML']] as [value, label] (value)}
+            {#each [['write', 'Write'], ['layout', 'Layout'], ['published', 'As published'], ['html', 'HTML']] as [value, label] (value)}
               <SegmentedControl.Item
                 value={value ?? ''}
                 class="cursor-pointer rounded-base px-2.5 py-0.5 text-sm data-[focus-visible]:outline-2 data-[state=checked]:bg-ink data-[state=checked]:text-canvas"
@@ -84,7 +104,10 @@
             fields={desk.fields}
             result={desk.post?.title}
           />
-          <BlockList {desk} />
+          <Proposals {desk} />
+          <LengthGuide {desk} />
+          <Recomputed {desk} />
+          {#if desk.isLoaded}<Editor {desk} />{/if}
           <div class="flex gap-2">
             <button
               class="plain btn btn-sm"
@@ -100,17 +123,17 @@
             <button class="bare btn btn-sm" onclick={() => desk.clear()}>Clear the desk</button>
           </div>
         </div>
+      {:else if manner === 'layout'}
+        <div class="flex flex-col gap-3">
+          <Recomputed {desk} />
+          <BlockList {desk} />
+        </div>
       {:else if manner === 'published'}
         <AsPublished {desk} />
       {:else}
-        <div class="flex flex-col items-start gap-2">
-          <button class="plain btn btn-sm" onclick={copy}
-            ><Copy aria-hidden="true" />Copy the HTML</button
-          >
-          <textarea class="field times min-h-[34rem] w-full" readonly aria-label="HTML of the post"
-            >{desk.post?.html}</textarea
-          >
-        </div>
+        <textarea class="field times min-h-[34rem] w-full" readonly aria-label="HTML of the post"
+          >{desk.post?.html}</textarea
+        >
       {/if}
     </div>
     <aside
@@ -119,9 +142,11 @@
     >
       <Checks {desk} />
       <PlaceIt {desk} />
+      <Review {desk} />
+      <TakeOut {desk} />
+      <StepPictures {desk} />
       <PostDetails {desk} />
     </aside>
-    <div class="pb-6 lg:hidden"><Transcript {desk} /></div>
   </div>
 {/if}
 

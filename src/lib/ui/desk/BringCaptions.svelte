@@ -1,0 +1,66 @@
+<script lang="ts">
+  import { deck } from '$lib/ui/deck.svelte.ts';
+  import { countWords } from '$lib/ui/words.ts';
+  import { talkWorker } from '$lib/workers/talk.ts';
+  import type { Desk } from './deskState.svelte.ts';
+
+  let { desk }: { desk: Desk } = $props();
+  let text = $state('');
+  let fault = $state('');
+  const isByHand = $derived(desk.details?.isByHand ?? false);
+  const hasNone = $derived((desk.details?.cues.length ?? 0) === 0);
+  /** Captions of a day's talk are far below this. */
+  const MOST = 8_000_000;
+
+  async function take(source: string) {
+    fault = '';
+    const read = await talkWorker().readFile(source);
+    if ('message' in read) {
+      fault = `Line ${read.line}: ${read.message}`;
+      return;
+    }
+    await desk.bringCaptions(read.cues);
+    text = '';
+    deck.say(
+      `${countWords(read.cues.length, 'cue', 'cues')} brought in${read.isTimed ? '' : '; without times in them, an average pace was taken'}.`
+    );
+  }
+
+  async function pick(event: Event & { currentTarget: HTMLInputElement }) {
+    const file = event.currentTarget.files?.[0];
+    event.currentTarget.value = '';
+    if (!file) return;
+    if (file.size > MOST) {
+      fault = `“${file.name}” is larger than 8 MB, so it can hardly be captions.`;
+      return;
+    }
+    await take(await file.text());
+  }
+</script>
+
+<details class="text-sm" open={hasNone}>
+  <summary class="font-semibold">Bring captions in</summary>
+  <div class="flex flex-col gap-2 py-2">
+    <label class="flex flex-col gap-1">
+      A file: WebVTT, SRT or plain text
+      <input type="file" accept=".vtt,.srt,.txt,text/vtt,text/plain" onchange={pick} />
+    </label>
+    <label class="flex flex-col gap-1">
+      Or paste them
+      <textarea class="field times" rows="4" bind:value={text}></textarea>
+    </label>
+    {#if fault}<p role="alert" class="text-error-700 dark:text-error-300">
+        {fault} Nothing was taken.
+      </p>{/if}
+    <div class="flex flex-wrap gap-2">
+      <button class="plain btn btn-sm" disabled={!text.trim()} onclick={() => take(text)}
+        >Take what is pasted</button
+      >
+      {#if isByHand}
+        <button class="bare btn btn-sm" onclick={() => desk.dropCaptions()}
+          >Back to the channel’s captions</button
+        >
+      {/if}
+    </div>
+  </div>
+</details>

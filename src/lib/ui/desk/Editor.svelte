@@ -1,0 +1,248 @@
+<script lang="ts">
+  import Bold from '@lucide/svelte/icons/bold';
+  import Heading2 from '@lucide/svelte/icons/heading-2';
+  import Italic from '@lucide/svelte/icons/italic';
+  import Link2 from '@lucide/svelte/icons/link-2';
+  import List from '@lucide/svelte/icons/list';
+  import ListOrdered from '@lucide/svelte/icons/list-ordered';
+  import Play from '@lucide/svelte/icons/play';
+  import Quote from '@lucide/svelte/icons/quote';
+  import Redo2 from '@lucide/svelte/icons/redo-2';
+  import Undo2 from '@lucide/svelte/icons/undo-2';
+  import { Editor, generateHTML, generateJSON } from '@tiptap/core';
+  import { onMount, untrack } from 'svelte';
+  import { timeCode } from '$lib/core/chapters/chapter.ts';
+  import { deck } from '$lib/ui/deck.svelte.ts';
+  import type { Desk } from './deskState.svelte.ts';
+  import { extensions, pointedKey } from './editorExtensions.ts';
+
+  let { desk }: { desk: Desk } = $props();
+  let element = $state<HTMLDivElement>();
+  let editor = $state.raw<Editor | null>(null);
+  /** Grows with every change of text or selection, so that the tool bar follows. */
+  let turn = $state(0);
+  /** The block under the pointer or the caret, its seconds, and how far down it stands. */
+  let spot = $state.raw<{ start: number; end: number; top: number } | null>(null);
+
+  /** HTML as the editor writes it, so that texts can be compared. */
+  const normal = (html: string) => generateHTML(generateJSON(html, extensions), extensions);
+  const made = $derived(desk.made?.marked ?? '');
+  let shown = '';
+
+  onMount(() => {
+    const made = new Editor({
+      element: element ?? null,
+      extensions,
+      // The policy of the page allows no style sheets put in by scripts; app.css has what is needed.
+      injectCSS: false,
+      content: desk.edited?.html ?? desk.made?.marked ?? '',
+      editorProps: {
+        attributes: {
+          class: 'reading text',
+          role: 'textbox',
+          'aria-multiline': 'true',
+          'aria-label': 'Text of the post',
+          lang: desk.video?.language ?? ''
+        }
+      },
+      onUpdate: ({ editor: now }) => keep(now.getHTML()),
+      onTransaction: () => untrack(() => turn++),
+      onSelectionUpdate: ({ editor: now }) => {
+        const { node } = now.view.domAtPos(now.state.selection.from);
+        follow(node instanceof Element ? node : node.parentElement);
+      }
+    });
+    shown = made.getHTML();
+    editor = made;
+    return () => made.destroy();
+  });
+
+  /** Keeps what is written, beside what it was made as. */
+  function keep(html: string) {
+    if (html === shown) return;
+    shown = html;
+    const base = desk.edited?.base ?? normal(desk.made?.marked ?? '');
+    desk.edited = html === base ? null : { base, html };
+  }
+
+  // While nothing is edited, the text follows the layout and the talk.
+  $effect(() => {
+    const html = desk.edited?.html ?? made;
+    const now = untrack(() => editor);
+    if (!now || html === shown) return;
+    const fresh = desk.edited ? html : normal(html);
+    if (fresh === shown) return;
+    shown = fresh;
+    untrack(() => now.commands.setContent(fresh, { emitUpdate: false }));
+  });
+  // What is pointed at in the transcript lights up here.
+  $effect(() => {
+    const { pointed } = desk;
+    if (!editor) return;
+    const { view, state } = editor;
+    untrack(() =>
+      view.dispatch(state.tr.setMeta(pointedKey, pointed).setMeta('addToHistory', false))
+    );
+    if (pointed?.by === 'transcript') {
+      const lit = view.dom.querySelector('.lit');
+      lit?.scrollIntoView({ block: 'nearest' });
+    }
+  });
+
+  function follow(target: Element | null) {
+    const block = target?.closest<HTMLElement>('[data-start]');
+    if (!block || !element?.contains(block)) return;
+    const [start, end] = [Number(block.dataset.start), Number(block.dataset.end)];
+    const top = block.getBoundingClientRect().top - element.getBoundingClientRect().top;
+    if (spot?.start === start && spot.top === top) return;
+    spot = { start, end, top };
+    if (block.tagName !== 'H2') desk.pointed = { start, end, by: 'text' };
+  }
+
+  function leave() {
+    desk.pointed = null;
+  }
+
+  const is = (name: string, attributes?: Record<string, unknown>) => {
+    void turn;
+    return editor?.isActive(name, attributes) ?? false;
+  };
+  const can = (what: 'undo' | 'redo') => {
+    void turn;
+    return editor ? editor.can()[what]() : false;
+  };
+  const chain = () => editor?.chain().focus();
+
+  let linkAddress = $state<string | null>(null);
+  function openLink() {
+    linkAddress = String(editor?.getAttributes('link').href ?? '');
+  }
+  function setLink() {
+    const href = linkAddress?.trim() ?? '';
+    const range = chain()?.extendMarkRange('link');
+    if (!href) range?.unsetLink().run();
+    else if (URL.canParse(href)) range?.setLink({ href }).run();
+    else return deck.say('A link needs a whole address, beginning with https://.');
+    linkAddress = null;
+  }
+
+  const tools = [
+    {
+      label: 'Heading',
+      icon: Heading2,
+      on: () => is('heading', { level: 2 }),
+      run: () => chain()?.toggleHeading({ level: 2 }).run()
+    },
+    { label: 'Bold', icon: Bold, on: () => is('bold'), run: () => chain()?.toggleBold().run() },
+    {
+      label: 'Italic',
+      icon: Italic,
+      on: () => is('italic'),
+      run: () => chain()?.toggleItalic().run()
+    },
+    {
+      label: 'List',
+      icon: List,
+      on: () => is('bulletList'),
+      run: () => chain()?.toggleBulletList().run()
+    },
+    {
+      label: 'Numbered list',
+      icon: ListOrdered,
+      on: () => is('orderedList'),
+      run: () => chain()?.toggleOrderedList().run()
+    },
+    {
+      label: 'Quotation',
+      icon: Quote,
+      on: () => is('blockquote'),
+      run: () => chain()?.toggleBlockquote().run()
+    },
+    { label: 'Link', icon: Link2, on: () => is('link'), run: openLink }
+  ];
+</script>
+
+<div class="rounded-container border border-line bg-sheet">
+  <div
+    role="toolbar"
+    aria-label="Text"
+    class="sticky -top-3 z-10 flex flex-wrap items-center gap-0.5 rounded-t-container border-b border-line bg-sheet px-2 py-1"
+  >
+    {#each tools as { label, icon: Icon, on, run } (label)}
+      <button
+        class="bare btn-icon btn-icon-sm aria-pressed:bg-marked"
+        aria-label={label}
+        title={label}
+        aria-pressed={on()}
+        onclick={run}><Icon aria-hidden="true" /></button
+      >
+    {/each}
+    <span class="mx-1 h-5 border-l border-line" aria-hidden="true"></span>
+    <button
+      class="bare btn-icon btn-icon-sm"
+      aria-label="Take back"
+      title="Take back"
+      disabled={!can('undo')}
+      onclick={() => chain()?.undo().run()}><Undo2 aria-hidden="true" /></button
+    >
+    <button
+      class="bare btn-icon btn-icon-sm"
+      aria-label="Do again"
+      title="Do again"
+      disabled={!can('redo')}
+      onclick={() => chain()?.redo().run()}><Redo2 aria-hidden="true" /></button
+    >
+    {#if spot}
+      {@const at = spot}
+      <button
+        class="plain ml-auto btn btn-sm"
+        onclick={() => desk.video && deck.play(desk.video, at.start)}
+      >
+        <Play aria-hidden="true" />Play <span class="times">{timeCode(at.start)}</span>
+      </button>
+    {/if}
+    {#if linkAddress !== null}
+      <form
+        class="flex w-full items-center gap-2 py-1"
+        onsubmit={(event) => {
+          event.preventDefault();
+          setLink();
+        }}
+      >
+        <label class="sr-only" for="link-address">Address of the link</label>
+        <input
+          id="link-address"
+          class="field"
+          placeholder="https://… or nothing for no link"
+          bind:value={linkAddress}
+        />
+        <button class="plain btn btn-sm">Set</button>
+        <button type="button" class="bare btn btn-sm" onclick={() => (linkAddress = null)}
+          >Leave</button
+        >
+      </form>
+    {/if}
+  </div>
+  <div class="relative py-3 pr-4 pl-12">
+    {#if spot}
+      {@const at = spot}
+      <button
+        class="bare absolute left-1.5 btn-icon btn-icon-sm"
+        style:top="{at.top + 10}px"
+        aria-label="Play these seconds, from {timeCode(at.start)}"
+        title="Play from {timeCode(at.start)}"
+        tabindex="-1"
+        onclick={() => desk.video && deck.play(desk.video, at.start)}
+        ><Play aria-hidden="true" /></button
+      >
+    {/if}
+    <!-- The pointer only lights up what the caret lights up as well. -->
+    <!-- svelte-ignore a11y_no_static_element_interactions -->
+    <div
+      bind:this={element}
+      onmouseover={(event) => follow(event.target as Element)}
+      onfocus={() => {}}
+      onmouseleave={leave}
+    ></div>
+  </div>
+</div>

@@ -1,0 +1,33 @@
+<script lang="ts">
+  import { TITLE_LENGTHS } from '$lib/core/article/proposals.ts';
+  import type { Desk } from './deskState.svelte.ts';
+
+  let { desk }: { desk: Desk } = $props();
+  const titles = $derived(desk.drawn?.titles);
+  /** What is taken stands as it is: braces in it are no fields. */
+  const literal = (text: string) => text.replace(/[{}|]/g, '');
+</script>
+
+{#if titles}
+  <details class="text-sm">
+    <summary class="text-quiet">Titles from the talk</summary>
+    <div class="grid gap-3 py-1 sm:grid-cols-2">
+      {#each [['short', `At most ${TITLE_LENGTHS.short} characters`], ['long', `At most ${TITLE_LENGTHS.long}`]] as [kind, label] (kind)}
+        <div role="group" aria-label={label}>
+          <p class="text-quiet">{label}</p>
+          <ul class="flex flex-col">
+            {#each titles[kind as 'short' | 'long'] as title (title)}
+              <li>
+                <button
+                  class="w-full rounded-base px-1 py-0.5 text-left hover:bg-marked"
+                  onclick={() => (desk.template.title = literal(title))}
+                  >{title} <span class="times text-quiet">{title.length}</span></button
+                >
+              </li>
+            {/each}
+          </ul>
+        </div>
+      {/each}
+    </div>
+  </details>
+{/if}

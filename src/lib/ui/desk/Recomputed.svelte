@@ -1,0 +1,97 @@
+<script lang="ts">
+  import { generateHTML, generateJSON } from '@tiptap/core';
+  import { changesSince, takePieces, wordChanges, type Piece } from '$lib/core/article/merge.ts';
+  import { htmlText } from '$lib/core/feeds/text.ts';
+  import { deck } from '$lib/ui/deck.svelte.ts';
+  import { countWords } from '$lib/ui/words.ts';
+  import type { Desk } from './deskState.svelte.ts';
+  import { extensions } from './editorExtensions.ts';
+
+  let { desk }: { desk: Desk } = $props();
+  let dialog = $state<HTMLDialogElement>();
+  let ticked = $state<boolean[]>([]);
+
+  const normal = (html: string) => generateHTML(generateJSON(html, extensions), extensions);
+  function blocksOf(html: string): string[] {
+    const template = document.createElement('template');
+    template.innerHTML = html;
+    return [...template.content.children].map((child) => child.outerHTML);
+  }
+  const fresh = $derived(desk.edited && desk.made ? normal(desk.made.marked) : '');
+  const mine = $derived(blocksOf(desk.edited?.html ?? ''));
+  const pieces = $derived(
+    desk.edited && fresh !== desk.edited.base
+      ? changesSince(blocksOf(desk.edited.base), mine, blocksOf(fresh))
+      : []
+  );
+  const textOf = (blocks: readonly string[]) =>
+    blocks.map((b) => htmlText(b) || shownAs(b)).join('\n');
+  const shownAs = (block: string) => (block.includes('<iframe') ? '(the video)' : '(a picture)');
+  const before = (piece: Piece) => textOf(mine.slice(piece.from, piece.to));
+
+  function open() {
+    ticked = pieces.map((p) => !p.isTouched);
+    dialog?.showModal();
+  }
+
+  function take() {
+    if (!desk.edited) return;
+    const chosen = pieces.filter((_, i) => ticked[i]);
+    const html = takePieces(mine, chosen).join('');
+    desk.edited = html === fresh ? null : { base: fresh, html };
+    dialog?.close();
+    deck.say(
+      `${countWords(chosen.length, 'change', 'changes')} taken; the rest of your text is as it was.`
+    );
+  }
+
+  function startAnew() {
+    desk.edited = null;
+    dialog?.close();
+  }
+</script>
+
+{#if desk.edited}
+  <div class="flex flex-wrap items-center gap-2 text-sm" role="status">
+    <span>
+      Edited by hand.
+      {pieces.length > 0
+        ? `The layout or the talk would change ${countWords(pieces.length, 'place', 'places')}.`
+        : ''}
+    </span>
+    {#if pieces.length > 0}
+      <button class="plain btn btn-sm" onclick={open}>Look at the changes</button>
+    {/if}
+    <button class="bare btn btn-sm" onclick={startAnew}>Back to the text as made</button>
+  </div>
+{/if}
+<dialog
+  bind:this={dialog}
+  aria-labelledby="changes-title"
+  class="m-auto max-h-[85vh] w-[min(46rem,94vw)] overflow-y-auto rounded-container border border-edge bg-sheet p-4 text-ink backdrop:bg-black/50"
+>
+  <h2 id="changes-title" class="pb-2 text-lg font-semibold">What making it anew would change</h2>
+  <ul class="flex flex-col gap-3">
+    {#each pieces as piece, i (i)}
+      <li class="rounded-base border border-line p-2">
+        <label class="flex items-center gap-2 text-sm">
+          <input type="checkbox" bind:checked={ticked[i]} />
+          Take this{piece.isTouched ? ': it would replace what you wrote there' : ''}
+        </label>
+        <p class="reading pt-1 text-sm whitespace-pre-line">
+          {#each wordChanges(before(piece), textOf(piece.fresh)) as part, k (k)}
+            {#if part.is === 'in'}<ins>{part.text}</ins>{:else if part.is === 'out'}<del
+                class="text-quiet">{part.text}</del
+              >{:else}{part.text}{/if}
+          {/each}
+        </p>
+      </li>
+    {/each}
+  </ul>
+  <div class="flex flex-wrap gap-2 pt-3">
+    <button class="strong btn btn-sm" disabled={!ticked.some(Boolean)} onclick={take}
+      >Take what is ticked</button
+    >
+    <button class="bare btn btn-sm" onclick={() => dialog?.close()}>Leave my text as it is</button>
+  </div>
+</dialog>

@@ -1,0 +1,164 @@
+<script lang="ts">
+  import { TagsInput } from '@skeletonlabs/skeleton-svelte';
+  import { easeWords, leftOutWords, phrasePlaceWords, reviewWords } from '$lib/ui/talkWords.ts';
+  import { countWords } from '$lib/ui/words.ts';
+  import type { PhrasePlace } from '$lib/core/article/phrases.ts';
+  import type { LeftOutReason } from '$lib/core/article/spoken.ts';
+  import type { Spot } from '$lib/core/article/review.ts';
+  import type { Desk } from './deskState.svelte.ts';
+  import { showInText } from './showInText.ts';
+
+  let { desk }: { desk: Desk } = $props();
+  const review = $derived(desk.reviewed?.review);
+  /** Which of its places a finding shows next. */
+  let turns = $state<Record<string, number>>({});
+
+  const used = $derived.by(() => {
+    const total = desk.talk?.sentences.length ?? 0;
+    const out = desk.drawn?.article.leftOut.length ?? 0;
+    return total > 0
+      ? { total, kept: total - out, share: Math.round((100 * (total - out)) / total) }
+      : null;
+  });
+  const reasons = $derived.by(() => {
+    const counts = new Map<LeftOutReason, number>();
+    for (const { reason } of desk.drawn?.article.leftOut ?? [])
+      counts.set(reason, (counts.get(reason) ?? 0) + 1);
+    return [...counts].sort((a, b) => b[1] - a[1]);
+  });
+
+  function show(id: string, spots: readonly Spot[]) {
+    const turn = turns[id] ?? 0;
+    const spot = spots[turn % spots.length];
+    turns[id] = turn + 1;
+    const block = spot && desk.reviewed?.blocks[spot.block];
+    if (spot && block) showInText(block.text, spot.from, spot.to);
+  }
+  let page = $state('');
+</script>
+
+<section aria-labelledby="review-title" class="flex flex-col gap-2">
+  <h2 id="review-title" class="font-semibold">How it reads</h2>
+  {#if review}
+    <p class="text-sm text-quiet">
+      {countWords(review.words, 'word', 'words')} in {countWords(
+        review.sentences,
+        'sentence',
+        'sentences'
+      )}{review.ease !== null
+        ? `. Reading ease ${Math.round(review.ease)}: ${easeWords(review.ease)}`
+        : ''}{review.grade !== null
+        ? `, school grade ${Math.max(1, Math.round(review.grade))}`
+        : ''}.
+    </p>
+    {#if review.findings.length === 0}<p class="text-sm">Nothing stands out.</p>{/if}
+    <ul class="flex flex-col gap-0.5 text-sm" aria-label="What stands out">
+      {#each review.findings as finding, i (i)}
+        <li>
+          {#if finding.spots.length > 0}
+            <button
+              class="w-full rounded-base px-1 text-left underline decoration-dotted hover:bg-marked"
+              onclick={() => show(`${finding.kind} ${i}`, finding.spots)}
+              >{reviewWords(finding)}</button
+            >
+          {:else}<span class="px-1">{reviewWords(finding)}</span>{/if}
+        </li>
+      {/each}
+    </ul>
+  {:else}<p class="text-sm text-quiet">Being read.</p>{/if}
+  {#if used}
+    <details class="text-sm">
+      <summary
+        >{used.kept} of {used.total} sentences of the talk are in the article ({used.share} %)</summary
+      >
+      <ul class="list-disc py-1 pl-4">
+        {#each reasons as [reason, count] (reason)}<li>
+            {count} left out: {leftOutWords[reason]}
+          </li>{/each}
+      </ul>
+    </details>
+  {/if}
+  <TagsInput
+    value={desk.phrases}
+    onValueChange={(details) => (desk.phrases = details.value)}
+    addOnPaste
+    blurBehavior="add"
+    delimiter=","
+  >
+    <TagsInput.Label class="text-sm font-semibold">Phrases to be found by</TagsInput.Label>
+    <TagsInput.Control class="field flex flex-wrap gap-1">
+      <TagsInput.Context>
+        {#snippet children(tagsInput)}
+          {#each tagsInput().value as name, index (index)}
+            <TagsInput.Item value={name} {index}>
+              <TagsInput.ItemPreview
+                class="flex items-center rounded-base bg-marked px-1.5 text-sm"
+              >
+                <TagsInput.ItemText>{name}</TagsInput.ItemText>
+                <TagsInput.ItemDeleteTrigger class="pl-1" aria-label="Remove {name}"
+                  >×</TagsInput.ItemDeleteTrigger
+                >
+              </TagsInput.ItemPreview>
+              <TagsInput.ItemInput class="field" />
+            </TagsInput.Item>
+          {/each}
+        {/snippet}
+      </TagsInput.Context>
+      <TagsInput.Input
+        class="min-w-24 flex-1 bg-transparent outline-none"
+        placeholder="Type, then Enter"
+      />
+    </TagsInput.Control>
+    <TagsInput.HiddenInput />
+  </TagsInput>
+  {#each desk.reviewed?.phrases ?? [] as standing (standing.phrase)}
+    <div class="text-sm">
+      <p>
+        <span class="font-semibold">{standing.phrase}</span>
+        <span class="times">{standing.score}</span> of 100
+      </p>
+      <p class="text-quiet">
+        {Object.entries(standing.counts)
+          .map(([place, n]) => `${phrasePlaceWords[place as PhrasePlace]} ${n}`)
+          .join(', ')}. {standing.rate} in a thousand words; good pages have {standing.range.least.toFixed(
+          0
+        )} to {standing.range.most.toFixed(0)}.
+      </p>
+    </div>
+  {/each}
+  {#if desk.phrases.length > 0}
+    <details class="text-sm">
+      <summary class="text-quiet">Pages you admire: {desk.admired.length || 'none yet'}</summary>
+      <div class="flex flex-col gap-2 py-1">
+        <p class="text-quiet">
+          Paste the text of two or three; how often they use the phrases sets the range.
+        </p>
+        {#each desk.admired as text, i (i)}
+          <p class="flex items-center gap-2">
+            <span class="min-w-0 flex-1 truncate">{text.slice(0, 80)}</span>
+            <button
+              class="bare btn btn-sm"
+              onclick={() => {
+                desk.admired = desk.admired.filter((_, k) => k !== i);
+                void desk.saveAdmired();
+              }}>Remove</button
+            >
+          </p>
+        {/each}
+        <label class="flex flex-col gap-1">
+          Text of a page
+          <textarea class="field" rows="3" bind:value={page}></textarea>
+        </label>
+        <button
+          class="plain btn self-start btn-sm"
+          disabled={!page.trim()}
+          onclick={() => {
+            desk.admired = [...desk.admired, page.trim()];
+            page = '';
+            void desk.saveAdmired();
+          }}>Add it</button
+        >
+      </div>
+    </details>
+  {/if}
+</section>

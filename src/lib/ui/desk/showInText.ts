@@ -1,0 +1,40 @@
+/**
+ * Shows a stretch of the post in the editor: the block is found by its text, the stretch selected
+ * and brought into sight.
+ */
+export function showInText(blockText: string, from: number, to: number): void {
+  const editor = document.querySelector<HTMLElement>('.text[contenteditable]');
+  if (!editor) return;
+  const plain = (text: string | null) => (text ?? '').replace(/\s+/g, ' ').trim();
+  const blocks = [...editor.querySelectorAll<HTMLElement>('p, h2, h3, h4, li')];
+  const block = blocks.find((b) => plain(b.textContent) === blockText);
+  if (!block) return;
+  block.scrollIntoView({ block: 'center' });
+  const range = rangeIn(block, from, to);
+  editor.focus({ preventScroll: true });
+  const selection = getSelection();
+  if (!range || !selection) return;
+  selection.removeAllRanges();
+  selection.addRange(range);
+}
+
+/** A range over characters `from` to `to` of what a block shows. */
+function rangeIn(block: HTMLElement, from: number, to: number): Range | null {
+  const walker = document.createTreeWalker(block, NodeFilter.SHOW_TEXT);
+  const range = document.createRange();
+  let seen = 0;
+  let isOpen = false;
+  for (let node = walker.nextNode(); node; node = walker.nextNode()) {
+    const length = node.textContent?.length ?? 0;
+    if (!isOpen && seen + length > from) {
+      range.setStart(node, from - seen);
+      isOpen = true;
+    }
+    if (isOpen && seen + length >= to) {
+      range.setEnd(node, to - seen);
+      return range;
+    }
+    seen += length;
+  }
+  return null;
+}
