@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
-import { expect, idle, openDesk, row, test, togglePart } from './app.ts';
+import { expect, idle, openDesk, openLayout, row, test, togglePart } from './app.ts';
 
 const TWILL = 'Threading a four-shaft twill, slowly';
 
@@ -86,7 +86,7 @@ test('the whole path by keyboard', async ({ home: page, world }) => {
 });
 
 test('blocks can be dragged', async ({ home: page }) => {
-  await openDesk(page, 'Wind a bobbin that never collapses');
+  await openLayout(page, 'Wind a bobbin that never collapses');
   const parts = page.getByRole('list', { name: 'Parts of the post' }).getByRole('listitem');
   await togglePart(page, 'Video', false);
   const handle = (await page.getByLabel('Drag Video').boundingBox())!;

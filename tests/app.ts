@@ -115,6 +115,13 @@ export async function openDesk(page: Page, title: string): Promise<void> {
   await idle(page);
 }
 
+/** Opens the desk of an upload where its layout is set. */
+export async function openLayout(page: Page, title: string): Promise<void> {
+  await openDesk(page, title);
+  await page.getByText('Layout', { exact: true }).click();
+  await expect(page.getByRole('list', { name: 'Parts of the post' })).toBeVisible();
+}
+
 /** Switches a part of the post on or off, by keyboard. */
 export async function togglePart(page: Page, name: string, on: boolean): Promise<void> {
   const part = page.getByRole('checkbox', { name: `${name} in the post` });

@@ -7,21 +7,43 @@ const shoot = async (page: Page, name: string) => {
   await page.screenshot({ path: `docs/screenshots/${name}.png` });
 };
 
+/** Opens a desk by the search, and shows the beginning of its article. */
+async function deskOf(page: Page, title: string) {
+  await page.keyboard.press('Control+k');
+  await page.keyboard.type(title);
+  await page.getByRole('option', { name: title }).first().waitFor();
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('heading', { level: 1, name: title })).toBeVisible();
+  await idle(page);
+  const text = page.getByRole('textbox', { name: 'Text of the post' });
+  await text.getByRole('heading').nth(1).scrollIntoViewIfNeeded();
+  await text.locator('p').nth(3).hover();
+}
+
 test('the pictures', async ({ home: page }) => {
   test.setTimeout(180_000);
   await shoot(page, 'in-step');
 
   await openDesk(page, TWILL);
-  await page.getByRole('button', { name: 'Play from 44 seconds' }).click();
+  const text = page.getByRole('textbox', { name: 'Text of the post' });
+  await text.getByRole('heading', { name: 'Counting the heddles' }).scrollIntoViewIfNeeded();
+  await text.locator('h2 + p').nth(1).hover();
   await shoot(page, 'desk');
-  await page.getByRole('button', { name: 'Close the player' }).click();
   await page.getByText('As published').click();
   await expect(
     page.frameLocator('iframe[title="The post as published"]').getByRole('heading', { name: TWILL })
   ).toBeVisible();
   await shoot(page, 'desk-as-published');
 
-  await page.getByText('Write', { exact: true }).click();
+  await deskOf(page, 'Straight selvedges: five things that helped');
+  await page.getByText(/sentences restored/).click();
+  await shoot(page, 'desk-rough');
+  await deskOf(page, 'Die Kette aufbäumen, ganz in Ruhe');
+  await shoot(page, 'desk-german');
+  await deskOf(page, 'Studio stream: finishing the heron blanket');
+  await shoot(page, 'desk-hour');
+
+  await deskOf(page, TWILL);
   await page.getByRole('radio', { name: 'Public, now' }).check();
   await page.getByRole('button', { name: 'Place it, public' }).click();
   const link = page.getByRole('link', { name: 'See it at the blog' });

@@ -56,6 +56,7 @@ test('captions that cannot be read are told, and can be read again', async ({ ho
   await page.unroute('**/api/read?url=*captions.vtt');
   await told.getByRole('button', { name: 'Read them again' }).click();
   await expect(page.getByRole('button', { name: 'Play from 44 seconds' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Counting the heddles' }).first()).toBeVisible();
 });
 
 test('a browser without a voice says so', async ({ home: page }) => {
@@ -79,7 +80,8 @@ test('the HTML can be copied', async ({ home: page, context }) => {
   await context.grantPermissions(['clipboard-read', 'clipboard-write']);
   await openDesk(page, TWILL);
   await page.getByText('HTML', { exact: true }).click();
-  await page.getByRole('button', { name: 'Copy the HTML' }).click();
+  await page.getByText('Take it out').click();
+  await page.getByRole('button', { name: 'Copy HTML' }).click();
   const copied = await page.evaluate(() => navigator.clipboard.readText());
   expect(copied).toContain('<iframe');
   expect(await page.getByRole('textbox', { name: 'HTML of the post' }).inputValue()).toBe(copied);

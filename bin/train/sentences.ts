@@ -71,8 +71,8 @@ console.log(`${samples.reduce((n, s) => n + s.labels.length, 0)} words`);
 const random = seeded(11);
 const names = Object.keys(PARTS) as Part[];
 const parts = Object.fromEntries(
-  names.map((name) => [name, new Float32Array(PARTS[name])])
-) as Record<Part, Float32Array>;
+  names.map((name) => [name, new Float64Array(PARTS[name])])
+) as Record<Part, Float64Array>;
 const FAN: Partial<Record<Part, number>> = {
   ...{ vectors: V, forwardInput: E, forwardState: H, backwardInput: E, backwardState: H },
   ...{ joint: 2 * H, out: J, tags: 60, common: 60 }
@@ -86,14 +86,14 @@ const weights = assemble(parts);
 
 /** Adam (Kingma and Ba 2015) over one part of the model. */
 class Adam {
-  readonly gradient: Float32Array;
-  readonly #m: Float32Array;
-  readonly #v: Float32Array;
+  readonly gradient: Float64Array;
+  readonly #m: Float64Array;
+  readonly #v: Float64Array;
   #step = 0;
-  constructor(readonly weights: Float32Array) {
-    this.gradient = new Float32Array(weights.length);
-    this.#m = new Float32Array(weights.length);
-    this.#v = new Float32Array(weights.length);
+  constructor(readonly weights: Float64Array) {
+    this.gradient = new Float64Array(weights.length);
+    this.#m = new Float64Array(weights.length);
+    this.#v = new Float64Array(weights.length);
   }
   apply(rate: number): void {
     this.#step++;
@@ -118,9 +118,9 @@ const gradientOf = (side: 'forward' | 'backward'): GruWeights => ({
 
 /** Adds `weight * b[from...]` to `a[at...]`. */
 function addTo(
-  a: Float32Array,
+  a: Float64Array,
   at: number,
-  b: Float32Array,
+  b: Float64Array,
   from: number,
   n: number,
   weight: number
@@ -132,22 +132,22 @@ function addTo(
 function backThroughGru(
   pass: Pass,
   { states, gates }: GruTrace,
-  errors: Float32Array,
+  errors: Float64Array,
   w: GruWeights,
   g: GruWeights,
-  inputErrors: Float32Array,
+  inputErrors: Float64Array,
   isBackward: boolean
 ): void {
   const steps = states.length / H;
-  let carried = new Float32Array(H);
-  const none = new Float32Array(H);
-  const pre = new Float32Array(3 * H);
-  const side = new Float32Array(H);
+  let carried = new Float64Array(H);
+  const none = new Float64Array(H);
+  const pre = new Float64Array(3 * H);
+  const side = new Float64Array(H);
   for (let n = steps - 1; n >= 0; n--) {
     const t = isBackward ? steps - 1 - n : n;
     const b = isBackward ? t + 1 : t - 1;
     const before = n > 0 ? states.subarray(b * H, (b + 1) * H) : none;
-    const next = new Float32Array(H);
+    const next = new Float64Array(H);
     for (let h = 0; h < H; h++) {
       const error = (errors[t * H + h] as number) + (carried[h] as number);
       const reset = gates[t * 4 * H + h] as number;
@@ -175,20 +175,20 @@ function backThroughGru(
   }
 }
 
-const squares = new Float32Array(parts.pairs.length).fill(1);
-const units = new Float32Array(J);
+const squares = new Float64Array(parts.pairs.length).fill(1);
+const units = new Float64Array(J);
 let loss = 0;
 let judged = 0;
 
 function learn(text: Encoded, labels: Uint8Array): void {
   const n = labels.length;
-  const pass = readBothWays(text, 0, n, weights);
-  const errorsF = new Float32Array(n * H);
-  const errorsB = new Float32Array(n * H);
+  const pass = readBothWays(text, weights);
+  const errorsF = new Float64Array(n * H);
+  const errorsB = new Float64Array(n * H);
   for (let i = 0; i < n - 1; i++) {
     jointUnits(pass, i, weights, units);
     const kept = units.map((u) => (u > 0 && random() > DROPPED.unit ? u / (1 - DROPPED.unit) : 0));
-    const back = new Float32Array(J);
+    const back = new Float64Array(J);
     const label = labels[i] as number;
     for (const which of [0, 1] as const) {
       if (which === 1 && label === 2) continue;
@@ -213,15 +213,15 @@ function learn(text: Encoded, labels: Uint8Array): void {
     for (let j = 0; j < J; j++) {
       if ((kept[j] as number) === 0) continue;
       const d = (back[j] as number) / (1 - DROPPED.unit);
-      const row = j * 2 * H;
-      addTo(adam.joint.gradient, row, pass.forward.states, i * H, H, d);
-      addTo(adam.joint.gradient, row + H, pass.backward.states, (i + 1) * H, H, d);
-      adam.joint.gradient[J * 2 * H + j] = (adam.joint.gradient[J * 2 * H + j] as number) + d;
-      addTo(errorsF, i * H, parts.joint, row, H, d);
-      addTo(errorsB, (i + 1) * H, parts.joint, row + H, H, d);
+      const [left, right, bias] = [j * H, (J + j) * H, 2 * J * H + j];
+      addTo(adam.joint.gradient, left, pass.forward.states, i * H, H, d);
+      addTo(adam.joint.gradient, right, pass.backward.states, (i + 1) * H, H, d);
+      adam.joint.gradient[bias] = (adam.joint.gradient[bias] as number) + d;
+      addTo(errorsF, i * H, parts.joint, left, H, d);
+      addTo(errorsB, (i + 1) * H, parts.joint, right, H, d);
     }
   }
-  const inputErrors = new Float32Array(n * E);
+  const inputErrors = new Float64Array(n * E);
   backThroughGru(
     pass,
     pass.forward,
@@ -253,15 +253,18 @@ function learn(text: Encoded, labels: Uint8Array): void {
 /** A stretch of its own; some words are unknown, as many words of a trade are. */
 function stretchOf(text: Encoded, from: number, to: number): Encoded {
   const stretch = {
-    vectors: text.vectors.slice(from * V, to * V),
+    vectors: new Float64Array((to - from) * V),
     tags: text.tags.slice(from, to),
     common: text.common.slice(from, to),
+    first: Int32Array.from({ length: to - from }, (_, i) => i),
     pairs: text.pairs.subarray(from * SHAPE.pairs, to * SHAPE.pairs)
   };
   for (let i = 0; i < to - from; i++) {
-    if (random() > DROPPED.word) continue;
-    stretch.common[i] = -1;
-    stretch.vectors.fill(0, i * V, (i + 1) * V);
+    if (random() < DROPPED.word) stretch.common[i] = -1;
+    else {
+      const first = (text.first[from + i] as number) * V;
+      stretch.vectors.set(text.vectors.subarray(first, first + V), i * V);
+    }
   }
   return stretch;
 }

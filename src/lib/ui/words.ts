@@ -180,7 +180,7 @@ export function findingWords(finding: Finding): string {
     case 'excerpt-long':
       return `The excerpt has ${finding.length} characters; ${finding.limit} are enough.`;
     case 'empty-block':
-      return `${blockWords[finding.block]} is on but empty: ${emptyWords(finding.reason)}.`;
+      return `On but empty: ${emptyWords(finding.reason)}.`;
     case 'field':
       return fieldWords(finding.problem);
     case 'broken-html':

@@ -1,7 +1,7 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
-import { changesSince, takePieces, wordChanges } from './merge.ts';
+import { changesSince, takePieces, textChanges } from './merge.ts';
 
 test('a hand edit elsewhere stays when a change is taken', () => {
   const base = ['a', 'b', 'c', 'd'];
@@ -22,12 +22,36 @@ test('what the user did already is no change', () => {
   assert.deepEqual(changesSince(['a', 'b'], ['a', 'c'], ['a', 'c']), []);
 });
 
-test('words that go and words that come', () => {
-  assert.deepEqual(wordChanges('Tie it off', 'Tie it up'), [
+test('what goes and what comes: words of a sentence that changed, else whole sentences', () => {
+  assert.deepEqual(textChanges('Tie it off now.', 'Tie it up now.'), [
     { text: 'Tie it ', is: 'kept' },
     { text: 'off', is: 'out' },
-    { text: 'up', is: 'in' }
+    { text: 'up', is: 'in' },
+    { text: ' now.', is: 'kept' }
   ]);
+  assert.deepEqual(textChanges('Keep this. Wind a warp on it.', 'Keep this. Then stop.'), [
+    { text: 'Keep this. ', is: 'kept' },
+    { text: 'Wind a warp on it.', is: 'out' },
+    { text: 'Then stop.', is: 'in' }
+  ]);
+});
+
+test('no text is lost in showing changes', () => {
+  const text = fc
+    .array(fc.constantFrom('Tie it. ', 'up ', 'Why? ', '\n', 'e.g. ', 'warp'), { maxLength: 8 })
+    .map((t) => t.join(''));
+  fc.assert(
+    fc.property(text, text, (before, after) => {
+      const changes = textChanges(before, after);
+      const without = (kind: string) =>
+        changes
+          .filter((c) => c.is !== kind)
+          .map((c) => c.text)
+          .join('');
+      assert.equal(without('in'), before);
+      assert.equal(without('out'), after);
+    })
+  );
 });
 
 const blocks = fc.array(fc.constantFrom('a', 'b', 'c', 'd', 'e', 'f'), { maxLength: 8 });

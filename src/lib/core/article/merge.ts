@@ -104,9 +104,42 @@ function hunks(base: readonly string[], fresh: readonly string[]) {
   return found;
 }
 
-/** A text in words: kept, taken out and put in. */
-export const wordChanges = (before: string, after: string) =>
+export interface Change {
+  text: string;
+  is: 'kept' | 'in' | 'out';
+}
+
+/** Share of words that two sentences must have in common to be shown as one that was changed. */
+const ALIKE = 0.5;
+
+/** A text in pieces that are kept, go and come: whole sentences, or the words of one that changed. */
+export function textChanges(before: string, after: string): Change[] {
+  const changes: Change[] = [];
+  let gone = '';
+  for (const { value, added, removed } of diffArrays(pieces(before), pieces(after))) {
+    const text = value.join('');
+    if (added && gone && likeness(gone, text) >= ALIKE) {
+      changes.pop();
+      changes.push(...wordChanges(gone, text));
+    } else changes.push({ text, is: added ? 'in' : removed ? 'out' : 'kept' });
+    gone = removed ? text : '';
+  }
+  return changes;
+}
+
+/** Sentences and line ends, with the white space after them. */
+const pieces = (text: string): string[] =>
+  text.match(/[^\n]+?[.!?…]+["”’)]*(?:\s+|$)|[^\n]+\n?|\n/g) ?? [];
+
+function likeness(a: string, b: string): number {
+  const [words, others] = [a, b].map((t) => new Set(t.toLowerCase().split(/\s+/).filter(Boolean)));
+  if (!words || !others) return 0;
+  const both = [...words].filter((word) => others.has(word)).length;
+  return both / Math.max(1, Math.min(words.size, others.size));
+}
+
+const wordChanges = (before: string, after: string): Change[] =>
   diffWordsWithSpace(before, after).map(({ value, added, removed }) => ({
     text: value,
-    is: added ? ('in' as const) : removed ? ('out' as const) : ('kept' as const)
+    is: added ? 'in' : removed ? 'out' : 'kept'
   }));

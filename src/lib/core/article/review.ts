@@ -91,6 +91,7 @@ export function reviewText(blocks: readonly TextBlock[], subject: readonly strin
   const words = read.flatMap((s) => wordsOf(s.text));
   const isEnglish = language.code === 'en';
   const { ease, grade } = readingEase(words, read.length, isEnglish);
+  const headings = new Set(prose.filter((b) => b.kind === 'heading').map((b) => b.text));
   const spotOf = (s: { block: number; from: number; to: number }): Spot => ({
     block: s.block,
     from: s.from,
@@ -98,7 +99,12 @@ export function reviewText(blocks: readonly TextBlock[], subject: readonly strin
   });
   const findings: ReviewFinding[] = [
     ...wordsOften(prose, words, language, new Set(subject)),
-    ...phrasesOften(prose, language, new Set(subject)),
+    // Headings say again what the text says, and the list of chapters says the headings again.
+    ...phrasesOften(
+      prose.filter((b) => b.kind !== 'heading' && !headings.has(b.text)),
+      language,
+      new Set(subject)
+    ),
     ...opensAlike(read).map(([opening, same]) => ({
       kind: 'sentences-open-alike' as const,
       opening,

@@ -70,7 +70,8 @@ const HEADS: readonly string[][] = [
   'oh'
 ].map((phrase) => phrase.split(' '));
 
-const INSIDE: readonly string[][] = [
+/** Phrases that are cut wherever they stand, by their first word. */
+const INSIDE = byFirstWord([
   'as you can see here',
   'as you can see there',
   'as you can see',
@@ -90,7 +91,17 @@ const INSIDE: readonly string[][] = [
   'obviously',
   'honestly',
   'actually'
-].map((phrase) => phrase.split(' '));
+]);
+
+function byFirstWord(phrases: readonly string[]): Map<string, string[][]> {
+  const found = new Map<string, string[][]>();
+  for (const phrase of phrases) {
+    const words = phrase.split(' ');
+    const first = words[0] ?? '';
+    found.set(first, [...(found.get(first) ?? []), words]);
+  }
+  return found;
+}
 
 /** Words after or before which a phrase is no filler but means what it says. */
 const MEANT: Record<string, { after?: RegExp; before?: RegExp }> = {
@@ -144,13 +155,13 @@ export function writeSentence(talk: Talk, index: number): Written {
   for (let at = sentence.from; at < sentence.to; at++) {
     words.push({ text: talk.words[at]?.text ?? '', at });
   }
-  const said = words.map((w) => bare(w.text)).join(' ');
+  const said = talk.plain.slice(sentence.from, sentence.to).join(' ');
   const reason = speechOnly(said);
   if (reason) return { leftOut: reason };
-  let kept = trimHead(words);
-  kept = cutInside(kept);
-  kept = trimTail(kept);
-  const left = kept.map((w) => bare(w.text)).join(' ');
+  let kept = trimHead(talk, words);
+  kept = cutInside(talk, kept);
+  kept = trimTail(talk, kept);
+  const left = kept.map((w) => talk.plain[w.at]).join(' ');
   if (SMALL_TALK.test(left)) return { leftOut: 'small-talk' };
   if (POINTING.test(left) && kept.length < 14) return { leftOut: 'pointing' };
   if (kept.length < 3 || (talk.language.code === 'en' && kept.length < 4 && !hasVerb(talk, kept))) {
@@ -171,19 +182,24 @@ function speechOnly(said: string): LeftOutReason | null {
 const hasVerb = (talk: Talk, words: readonly WrittenWord[]): boolean =>
   words.some((w) => /^(?:VERB|AUX)$/.test(talk.tags[w.at] ?? ''));
 
+/** A word in lower case without its marks. */
+const plainAt = (talk: Talk, words: readonly WrittenWord[], i: number): string =>
+  talk.plain[words[i]?.at ?? -1] ?? '';
+
 const startsWith = (
+  talk: Talk,
   words: readonly WrittenWord[],
   at: number,
   phrase: readonly string[]
-): boolean => phrase.every((word, k) => bare(words[at + k]?.text ?? '') === word);
+): boolean => phrase.every((word, k) => plainAt(talk, words, at + k) === word);
 
-function trimHead(words: WrittenWord[]): WrittenWord[] {
+function trimHead(talk: Talk, words: WrittenWord[]): WrittenWord[] {
   let kept = words;
   for (let again = true; again && kept.length > 3;) {
     again = false;
     for (const phrase of HEADS) {
-      if (!startsWith(kept, 0, phrase)) continue;
-      const next = bare(kept[phrase.length]?.text ?? '');
+      if (!startsWith(talk, kept, 0, phrase)) continue;
+      const next = plainAt(talk, kept, phrase.length);
       const isApart = /[,.!?…]$/.test(kept[phrase.length - 1]?.text ?? '');
       if (phrase.length === 1 && !isApart && JOINED[phrase[0] ?? '']?.test(next)) continue;
       if (kept.length - phrase.length < 2) continue;
@@ -195,15 +211,15 @@ function trimHead(words: WrittenWord[]): WrittenWord[] {
   return kept;
 }
 
-function cutInside(words: WrittenWord[]): WrittenWord[] {
+function cutInside(talk: Talk, words: WrittenWord[]): WrittenWord[] {
   const kept: WrittenWord[] = [];
   for (let i = 0; i < words.length; i++) {
-    const phrase = INSIDE.find((p) => startsWith(words, i, p));
+    const phrase = INSIDE.get(plainAt(talk, words, i))?.find((p) => startsWith(talk, words, i, p));
     const word = words[i];
     if (!word) continue;
     const meant = phrase && MEANT[phrase.join(' ')];
-    const before = bare(kept.at(-1)?.text ?? '');
-    const after = bare(words[i + (phrase?.length ?? 0)]?.text ?? '');
+    const before = plainAt(talk, kept, kept.length - 1);
+    const after = plainAt(talk, words, i + (phrase?.length ?? 0));
     if (!phrase || (meant?.before?.test(before) ?? false) || (meant?.after?.test(after) ?? false)) {
       kept.push(word);
       continue;
@@ -228,14 +244,14 @@ const AFTER_COMMA = /^(?:right|okay|ok|yeah|huh|see|anyway|though)$/;
 const TAG_QUESTION =
   /^(?:isn't|doesn't|don't|aren't|won't|can't|wasn't|didn't|is|does|can|do) (?:it|they|you|he|she|we)$/;
 
-function trimTail(words: WrittenWord[]): WrittenWord[] {
+function trimTail(talk: Talk, words: WrittenWord[]): WrittenWord[] {
   let kept = words;
   for (const phrase of TAILS) {
     const from = kept.length - phrase.length;
-    if (from > 3 && startsWith(kept, from, phrase)) kept = kept.slice(0, from);
+    if (from > 3 && startsWith(talk, kept, from, phrase)) kept = kept.slice(0, from);
   }
   const comma = (back: number) => /,$/.test(kept[kept.length - 1 - back]?.text ?? '');
-  if (kept.length > 4 && comma(1) && AFTER_COMMA.test(bare(kept.at(-1)?.text ?? ''))) {
+  if (kept.length > 4 && comma(1) && AFTER_COMMA.test(plainAt(talk, kept, kept.length - 1))) {
     kept = kept.slice(0, -1);
   }
   const tail = kept

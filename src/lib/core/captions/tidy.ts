@@ -231,9 +231,10 @@ function addWord(words: SpokenWord[], word: SpokenWord, options: TidyOptions, lo
 
 /** How many words at the end repeat as many before them: "wind it, wind it in layers". */
 function saidAgain(words: readonly SpokenWord[]): number {
+  const last = bare(words.at(-1)?.text ?? '');
   for (let n = 4; n > 1; n--) {
     const from = words.length - 2 * n;
-    if (from < 0) continue;
+    if (from < 0 || bare(words[from + n - 1]?.text ?? '') !== last) continue;
     const before = words.slice(from, from + n);
     // What is said again after a stop is said on purpose, and so is counting.
     if (before.some((w) => /[.!?…]$/.test(w.text) || /^\p{N}/u.test(w.text))) continue;

@@ -17,6 +17,8 @@ export interface PartWeights {
   spread: number;
   /** Prior count of all words together: the higher, the less a repeated word tells. */
   concentration: number;
+  /** Axes of the topic space that are looked at, the most telling first. */
+  axes: number;
   /** Share of a word's own rate, against an equal rate of all, in that prior. */
   ownRate: number;
 }
@@ -64,6 +66,7 @@ function scoreParts(units: readonly Unit[], most: number, search: PartSearch): F
   const scores = new Float64Array(n * most);
   const { ids, prior, total } = wordPriors(units, search.weights);
   const { lexical, topical, spread } = search.weights;
+  const axes = Math.min(AXES, search.weights.axes);
   const between = BETWEEN.map((b) => b * spread);
   const counts = new Int32Array(prior.length);
   const sum = new Float64Array(AXES);
@@ -74,22 +77,30 @@ function scoreParts(units: readonly Unit[], most: number, search: PartSearch): F
     sum.fill(0);
     const last = Math.min(n, from + most);
     for (let to = from + 1; to <= last; to++) {
+      // Logarithms are dear, so each sentence takes one of a product.
+      let ratio = 1;
       for (const id of ids[to - 1] ?? []) {
         const alpha = prior[id] ?? 1;
         const count = counts[id] ?? 0;
-        repeats += Math.log(((count + alpha) * total) / ((words + total) * alpha));
+        ratio *= ((count + alpha) * total) / ((words + total) * alpha);
         counts[id] = count + 1;
         words++;
       }
+      repeats += Math.log(ratio);
       const point = units[to - 1]?.point;
       let meaning = 0;
       if (point) {
         weight += point.weight;
-        for (let a = 0; a < AXES; a++) {
-          const s = (sum[a] = (sum[a] ?? 0) + point.weight * (point.values[a] ?? 0));
-          const t = between[a] ?? 0;
-          meaning += (t * s * s) / (1 + weight * t) - Math.log(1 + weight * t);
+        let widths = 1;
+        for (let a = 0; a < axes; a++) {
+          const x = (sum[a] as number) + point.weight * (point.values[a] as number);
+          sum[a] = x;
+          const t = between[a] as number;
+          const width = 1 + weight * t;
+          meaning += (t * x * x) / width;
+          widths *= width;
         }
+        meaning -= Math.log(widths);
       }
       scores[from * most + to - from - 1] =
         lexical * repeats +

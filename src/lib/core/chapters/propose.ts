@@ -20,6 +20,7 @@ export const WEIGHTS: PartWeights = {
   lexical: 2,
   topical: 0.06,
   spread: 1,
+  axes: 24,
   concentration: 725,
   ownRate: 0.05
 };
@@ -59,7 +60,7 @@ export function proposeChapters(talk: Talk, duration = 0, count?: number): Propo
   });
   const startOf = (i: number) => (i === 0 ? 0 : i === n ? length : (sentences[i]?.start ?? 0));
   const usual = count ? length / count : usualLength(length);
-  const longest = count || n < 60 ? n : unitsWithin(talk, Math.max(4 * usual, 120));
+  const longest = count || n < 60 ? n : unitsWithin(talk, Math.max(3 * usual, 120));
   const most = count ? Math.min(count, Math.floor(length / LEAST_SECONDS)) : 0;
   const search = {
     weights: WEIGHTS,

@@ -9,6 +9,7 @@ const WEIGHTS: PartWeights = {
   lexical: 1.93,
   topical: 0.7,
   spread: 0.63,
+  axes: 64,
   concentration: 820,
   ownRate: 0.085
 };
@@ -16,8 +17,8 @@ const WEIGHTS: PartWeights = {
 const COST = 3.08;
 /** Against a part that begins with a word that leans on what was said before. */
 const LEANING = 0.7;
-/** Sentences in a part of a written text, and what each one too few and each factor too many costs. */
-const USUAL = { least: 3, most: 11, tooFew: 3.8, tooMany: 4.2 };
+/** Sentences in a part of a written text, and what each one too few and the factor too many cost. */
+const USUAL = { least: 3, most: 11, tooFew: 3.8, tooMany: 80 };
 
 /**
  * Where a text without times changes its subject.
@@ -40,10 +41,13 @@ export function segmentText(sentences: readonly string[], count?: number): numbe
       begins: words.map(([head = '']) =>
         isEnglish && (ANAPHORA.has(head) || CONNECTIVES.has(head)) ? -COST - LEANING : -COST
       ),
+      // Where the number of parts is known, their length need not be guessed.
       length: (from, to) =>
-        to - from < USUAL.least
-          ? -USUAL.tooFew * (USUAL.least - (to - from))
-          : -USUAL.tooMany * Math.max(0, Math.log((to - from) / USUAL.most)) ** 2,
+        count
+          ? 0
+          : to - from < USUAL.least
+            ? -USUAL.tooFew * (USUAL.least - (to - from))
+            : -USUAL.tooMany * Math.max(0, Math.log((to - from) / USUAL.most)) ** 2,
       most: count ? sentences.length : 80,
       count
     }

@@ -1,4 +1,4 @@
-import { dotRows, runGru, type GruTrace, type GruWeights } from './gru.ts';
+import { addProduct, runGru, type GruTrace, type GruWeights } from './gru.ts';
 import { tagWords } from './tag.ts';
 import { addVector, rankOf } from './vectors.ts';
 
@@ -36,28 +36,30 @@ export const TAG_COUNT = TAGS.length;
  */
 export interface SentenceWeights {
   /** input × vector */
-  vectors: Float32Array;
+  vectors: Float64Array;
   /** tags × input */
-  tags: Float32Array;
+  tags: Float64Array;
   /** common × input */
-  common: Float32Array;
+  common: Float64Array;
   forward: GruWeights;
   backward: GruWeights;
-  /** joint × 2·hidden, then joint biases */
-  joint: Float32Array;
+  /** joint × hidden for the state from the left, the same for that from the right, then biases */
+  joint: Float64Array;
   /** 2 × joint, then two biases: end, comma */
-  out: Float32Array;
+  out: Float64Array;
   /** 2 × 2^bits */
-  pairs: Float32Array;
+  pairs: Float64Array;
 }
 
 /** A text as the model sees it. */
 export interface Encoded {
   /** words × vector */
-  vectors: Float32Array;
+  vectors: Float64Array;
   tags: Uint8Array;
   /** Index among the common words, or -1. */
   common: Int16Array;
+  /** Index of the first word that looks the same: what was computed for it serves again. */
+  first: Int32Array;
   /** words × pairs: hashed pairs and triples around the joint after each word */
   pairs: Uint32Array;
 }
@@ -65,12 +67,22 @@ export interface Encoded {
 export function encode(words: readonly string[]): Encoded {
   const tags = tagWords(words);
   const encoded: Encoded = {
-    vectors: new Float32Array(words.length * SHAPE.vector),
+    vectors: new Float64Array(words.length * SHAPE.vector),
     tags: Uint8Array.from(tags, (t) => Math.max(0, TAGS.indexOf(t))),
     common: new Int16Array(words.length),
+    first: new Int32Array(words.length),
     pairs: pairsOf(words, tags)
   };
+  const seen = new Map<string, number>();
   for (const [i, word] of words.entries()) {
+    const look = `${word} ${tags[i]}`;
+    const first = seen.get(look) ?? i;
+    seen.set(look, first);
+    encoded.first[i] = first;
+    if (first < i) {
+      encoded.common[i] = encoded.common[first] as number;
+      continue;
+    }
     const row = encoded.vectors.subarray(i * SHAPE.vector, (i + 1) * SHAPE.vector);
     addVector(word, row, 3, 0, SHAPE.vector);
     const rank = rankOf(word);
@@ -115,47 +127,59 @@ function hash(text: string): number {
   return (Math.imul(h, 0x2c1b3c6d) ^ (h >>> 12)) >>> 0;
 }
 
-/** A stretch of a text on its way through the model. */
+/** A text on its way through the model. */
 export interface Pass {
-  inputs: Float32Array;
+  /** words × input */
+  inputs: Float64Array;
   forward: GruTrace;
   backward: GruTrace;
 }
 
-/** Reads words `from` up to, not including, `to` from both sides. */
-export function readBothWays(text: Encoded, from: number, to: number, w: SentenceWeights): Pass {
+/** Reads a text from both sides. */
+export function readBothWays(text: Encoded, w: SentenceWeights): Pass {
   const { input, vector, hidden } = SHAPE;
-  const inputs = new Float32Array((to - from) * input);
-  for (let i = from; i < to; i++) {
-    const row = inputs.subarray((i - from) * input, (i - from + 1) * input);
+  const count = text.tags.length;
+  const inputs = new Float64Array(count * input);
+  const gates = 3 * hidden;
+  const sums = [new Float64Array(count * gates), new Float64Array(count * gates)] as const;
+  for (let i = 0; i < count; i++) {
+    const first = text.first[i] as number;
+    if (first < i) {
+      inputs.copyWithin(i * input, first * input, (first + 1) * input);
+      for (const side of sums) side.copyWithin(i * gates, first * gates, (first + 1) * gates);
+      continue;
+    }
     const tag = (text.tags[i] as number) * input;
     const common = (text.common[i] as number) * input;
     for (let k = 0; k < input; k++) {
-      let sum = w.tags[tag + k] as number;
-      if (common >= 0) sum += w.common[common + k] as number;
-      sum += dotRows(w.vectors, k * vector, text.vectors, i * vector, vector);
-      row[k] = sum;
+      const own = common >= 0 ? (w.common[common + k] as number) : 0;
+      inputs[i * input + k] = (w.tags[tag + k] as number) + own;
+    }
+    addProduct(w.vectors, input, vector, text.vectors, i * vector, inputs, i * input);
+    for (const [side, layer] of [w.forward, w.backward].entries()) {
+      const sum = sums[side as 0 | 1];
+      sum.set(layer.bias.subarray(0, gates), i * gates);
+      addProduct(layer.input, gates, input, inputs, i * input, sum, i * gates);
     }
   }
   return {
     inputs,
-    forward: runGru(inputs, input, hidden, w.forward, false),
-    backward: runGru(inputs, input, hidden, w.backward, true)
+    forward: runGru(sums[0], hidden, w.forward, false),
+    backward: runGru(sums[1], hidden, w.backward, true)
   };
 }
 
 /** Fills the units of the joint after word `i` of a pass; what is below zero is cut (ReLU). */
-export function jointUnits(pass: Pass, i: number, w: SentenceWeights, units: Float32Array): void {
+export function jointUnits(pass: Pass, i: number, w: SentenceWeights, units: Float64Array): void {
   const { hidden, joint } = SHAPE;
-  const isLast = (i + 1) * hidden >= pass.backward.states.length;
-  for (let j = 0; j < joint; j++) {
-    const row = j * 2 * hidden;
-    let sum = w.joint[joint * 2 * hidden + j] as number;
-    sum += dotRows(w.joint, row, pass.forward.states, i * hidden, hidden);
-    if (!isLast)
-      sum += dotRows(w.joint, row + hidden, pass.backward.states, (i + 1) * hidden, hidden);
-    units[j] = sum > 0 ? sum : 0;
+  const size = joint * hidden;
+  units.set(w.joint.subarray(2 * size));
+  addProduct(w.joint, joint, hidden, pass.forward.states, i * hidden, units, 0);
+  if ((i + 1) * hidden < pass.backward.states.length) {
+    const right = w.joint.subarray(size, 2 * size);
+    addProduct(right, joint, hidden, pass.backward.states, (i + 1) * hidden, units, 0);
   }
+  for (let j = 0; j < joint; j++) if ((units[j] as number) < 0) units[j] = 0;
 }
 
 /** Log-odds of end (0) or comma (1) after word `i` of a text, given the units of its joint. */
@@ -163,7 +187,7 @@ export function logOdds(
   text: Encoded,
   i: number,
   w: SentenceWeights,
-  units: Float32Array,
+  units: Float64Array,
   which: 0 | 1
 ): number {
   const { joint, bits, pairs } = SHAPE;
@@ -180,8 +204,8 @@ export function logOdds(
 export function scoreJoints(words: readonly string[], weights: SentenceWeights): JointOdds {
   const text = encode(words);
   const odds = { end: new Float32Array(words.length), comma: new Float32Array(words.length) };
-  const units = new Float32Array(SHAPE.joint);
-  const pass = readBothWays(text, 0, words.length, weights);
+  const units = new Float64Array(SHAPE.joint);
+  const pass = readBothWays(text, weights);
   for (let i = 0; i < words.length; i++) {
     jointUnits(pass, i, weights, units);
     odds.end[i] = logOdds(text, i, weights, units, 0);

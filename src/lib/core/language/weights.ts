@@ -21,7 +21,7 @@ export const PARTS = {
 export type Part = keyof typeof PARTS;
 
 /** The parts of the model as it is run; nothing is copied. */
-export const assemble = (parts: Record<Part, Float32Array>): SentenceWeights => ({
+export const assemble = (parts: Record<Part, Float64Array>): SentenceWeights => ({
   vectors: parts.vectors,
   tags: parts.tags,
   common: parts.common,
@@ -40,8 +40,8 @@ export function sentenceWeights(): SentenceWeights {
   const names = Object.keys(PARTS) as Part[];
   const entries = names.map((name) => {
     const { data, scale } = packed[name];
-    return [name, Float32Array.from(shortsOf(data), (x) => x * scale)];
+    return [name, Float64Array.from(shortsOf(data), (x) => x * scale)];
   });
-  unpacked = assemble(Object.fromEntries(entries) as Record<Part, Float32Array>);
+  unpacked = assemble(Object.fromEntries(entries) as Record<Part, Float64Array>);
   return unpacked;
 }

@@ -43,7 +43,12 @@
   <div class="flex flex-col gap-2 py-2">
     <label class="flex flex-col gap-1">
       A file: WebVTT, SRT or plain text
-      <input type="file" accept=".vtt,.srt,.txt,text/vtt,text/plain" onchange={pick} />
+      <input
+        type="file"
+        accept=".vtt,.srt,.txt,text/vtt,text/plain"
+        onchange={pick}
+        class="text-quiet file:mr-2 file:rounded-base file:border file:border-edge file:bg-sheet file:px-2 file:py-1 file:text-ink"
+      />
     </label>
     <label class="flex flex-col gap-1">
       Or paste them

@@ -33,7 +33,7 @@
     <h2 id="chapters-title" class="font-semibold">Chapters</h2>
     {#if desk.chapters.length > 0}<span class="text-sm text-quiet">{origin}</span>{/if}
   </header>
-  {#if desk.talk || desk.chapters.length > 0}<TimeLine {desk} />{/if}
+  <TimeLine {desk} />
   <ol class="flex flex-col" aria-label="Chapters">
     {#each desk.chapters as chapter, i (i)}
       <li class="flex items-center gap-1">
@@ -79,7 +79,7 @@
       {/if}
     </div>
     <p class="text-sm text-quiet">
-      To split a chapter, point at a sentence below and press its scissors.
+      To split a chapter, click the sentence it is to begin with, then “Chapter here”.
     </p>
   {/if}
 </section>

@@ -166,7 +166,7 @@
   <div
     role="toolbar"
     aria-label="Text"
-    class="sticky -top-3 z-10 flex flex-wrap items-center gap-0.5 rounded-t-container border-b border-line bg-sheet px-2 py-1"
+    class="sticky top-0 z-10 flex flex-wrap items-center gap-0.5 rounded-t-container border-b border-line bg-sheet px-2 py-1 lg:-top-3"
   >
     {#each tools as { label, icon: Icon, on, run } (label)}
       <button
@@ -223,11 +223,11 @@
       </form>
     {/if}
   </div>
-  <div class="relative py-3 pr-4 pl-12">
+  <div class="relative px-3 py-3 sm:pr-4 sm:pl-12">
     {#if spot}
       {@const at = spot}
       <button
-        class="bare absolute left-1.5 btn-icon btn-icon-sm"
+        class="bare absolute left-1.5 btn-icon btn-icon-sm max-sm:hidden"
         style:top="{at.top + 10}px"
         aria-label="Play these seconds, from {timeCode(at.start)}"
         title="Play from {timeCode(at.start)}"

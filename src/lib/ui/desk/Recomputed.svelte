@@ -1,6 +1,6 @@
 <script lang="ts">
   import { generateHTML, generateJSON } from '@tiptap/core';
-  import { changesSince, takePieces, wordChanges, type Piece } from '$lib/core/article/merge.ts';
+  import { changesSince, takePieces, textChanges, type Piece } from '$lib/core/article/merge.ts';
   import { htmlText } from '$lib/core/feeds/text.ts';
   import { deck } from '$lib/ui/deck.svelte.ts';
   import { countWords } from '$lib/ui/words.ts';
@@ -79,7 +79,7 @@
           Take this{piece.isTouched ? ': it would replace what you wrote there' : ''}
         </label>
         <p class="reading pt-1 text-sm whitespace-pre-line">
-          {#each wordChanges(before(piece), textOf(piece.fresh)) as part, k (k)}
+          {#each textChanges(before(piece), textOf(piece.fresh)) as part, k (k)}
             {#if part.is === 'in'}<ins>{part.text}</ins>{:else if part.is === 'out'}<del
                 class="text-quiet">{part.text}</del
               >{:else}{part.text}{/if}

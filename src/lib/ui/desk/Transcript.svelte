@@ -40,8 +40,10 @@
     const { pointed } = desk;
     return Boolean(s && pointed && s.start < pointed.end - 0.05 && s.end > pointed.start + 0.05);
   };
+  /** The sentence that has the focus, and the one under the pointer. */
   let at = $state(-1);
-  const under = $derived(sentences[at] ? at : -1);
+  let over = $state(-1);
+  const under = $derived(sentences[over] ? over : sentences[at] ? at : -1);
 
   $effect(() => {
     const target = found >= 0 ? found : desk.pointed?.by === 'text' ? pointedAt : -1;
@@ -52,7 +54,6 @@
   function point(i: number) {
     const s = sentences[i];
     if (!s) return;
-    at = i;
     desk.pointed = { start: s.start, end: s.end, by: 'transcript' };
   }
   const indexOf = (target: EventTarget | null) =>
@@ -86,7 +87,7 @@
 </script>
 
 <div class="flex flex-col gap-4 {deck.playing ? 'pb-52' : ''}">
-  <Chapters {desk} />
+  {#if desk.talk || desk.chapters.length > 0}<Chapters {desk} />{/if}
   <section aria-labelledby="transcript-title" class="flex flex-col gap-2">
     <header class="flex items-center gap-2">
       <h2 id="transcript-title" class="font-semibold">Transcript</h2>
@@ -130,6 +131,22 @@
         {/if}
       </div>
       <TalkNotes {desk} />
+      <div
+        class="sticky top-0 z-10 flex min-h-11 items-center gap-2 border-b border-line bg-canvas py-1 text-sm lg:-top-3"
+      >
+        {#if under >= 0}
+          {@const reason = reasons.get(under)}
+          <TimeCode seconds={sentences[under]?.start ?? 0} />
+          <span class="min-w-0 flex-1"
+            >{reason ? `Left out: ${leftOutWords[reason]}.` : 'In the article.'}</span
+          >
+          {#if under === at}
+            <button class="plain btn shrink-0 btn-sm" onclick={() => split(under)}
+              ><Scissors aria-hidden="true" />Chapter here</button
+            >
+          {/if}
+        {:else}<span class="text-quiet">Point at a sentence to see where it went.</span>{/if}
+      </div>
     {/if}
     <!-- Sentences are pointed at; each row has its buttons for the keyboard. -->
     <!-- svelte-ignore a11y_no_static_element_interactions -->
@@ -137,16 +154,19 @@
       bind:this={list}
       class="flex flex-col gap-1"
       onmouseover={(event) => {
-        const i = indexOf(event.target);
-        if (i >= 0) point(i);
+        over = indexOf(event.target);
+        if (over >= 0) point(over);
       }}
       onfocusin={(event) => {
         const i = indexOf(event.target);
-        if (i >= 0) point(i);
+        if (i >= 0) point((at = i));
       }}
       onfocus={() => {}}
       onkeydown={walk}
-      onmouseleave={() => (desk.pointed = null)}
+      onmouseleave={() => {
+        over = -1;
+        desk.pointed = null;
+      }}
     >
       {#each desk.drawn?.paragraphs ?? [] as paragraph (paragraph.from)}
         {@const chapter = chapterAt(paragraph.start, paragraph.end)}
@@ -180,20 +200,6 @@
         </div>
       {/each}
     </div>
-    {#if under >= 0 && desk.pointed?.by === 'transcript'}
-      {@const reason = reasons.get(under)}
-      <div
-        class="sticky bottom-0 flex items-center gap-2 border-t border-line bg-canvas py-1.5 text-sm"
-      >
-        <TimeCode seconds={sentences[under]?.start ?? 0} />
-        <span class="min-w-0 flex-1"
-          >{reason ? `Left out: ${leftOutWords[reason]}.` : 'In the article.'}</span
-        >
-        <button class="plain btn btn-sm" onclick={() => split(under)}
-          ><Scissors aria-hidden="true" />Chapter here</button
-        >
-      </div>
-    {/if}
   </section>
   {#if desk.isLoaded}<BringCaptions {desk} />{/if}
 </div>

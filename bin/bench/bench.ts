@@ -7,23 +7,12 @@ import { writeFile } from 'node:fs/promises';
 import { createServer } from 'node:http';
 import { cpus } from 'node:os';
 import { chromium, type Browser, type Page } from '@playwright/test';
-import { readFeed } from '../src/lib/core/feeds/read.ts';
-import { anItem } from '../src/lib/core/testing.ts';
-import { pairTwins } from '../src/lib/core/twins/pair.ts';
-
-interface Row {
-  what: string;
-  bar: string;
-  measured: string;
-  holds: boolean;
-}
-const rows: Row[] = [];
-const report = (what: string, bar: string, measured: string, holds: boolean) => {
-  rows.push({ what, bar, measured, holds });
-  console.log(`${holds ? 'holds ' : 'BROKEN'}  ${what}: ${measured} (bar: ${bar})`);
-};
-const ms = (value: number) => `${Math.round(value).toLocaleString('en')} ms`;
-const median = (values: number[]) => [...values].sort((a, b) => a - b)[values.length >> 1] ?? 0;
+import { readFeed } from '../../src/lib/core/feeds/read.ts';
+import { anItem } from '../../src/lib/core/testing.ts';
+import { pairTwins } from '../../src/lib/core/twins/pair.ts';
+import { benchDesk } from './desk.ts';
+import { median, ms, report, rows } from './report.ts';
+import { benchText } from './text.ts';
 
 const PROSE =
   'The shuttle goes over two threads and under two, and the diagonal climbs to the right. ';
@@ -249,6 +238,7 @@ function referenceLoop(): number {
 }
 
 const reference = [referenceLoop()];
+benchText();
 benchCore();
 const servers = await startServers();
 const browser = await chromium.launch({
@@ -264,6 +254,7 @@ try {
   await benchFirstLoad(browser, servers.app);
   await benchLargeFeed(browser, servers.app, servers.site);
   await benchHome(browser, servers.app, servers.site);
+  await benchDesk(browser);
 } finally {
   await browser.close();
   servers.stop();
