@@ -66,6 +66,8 @@ test('the whole path by keyboard', async ({ home: page, world }) => {
   await expect(page.getByRole('heading', { level: 1, name: TWILL })).toBeVisible();
   await idle(page);
 
+  await page.getByRole('radio', { name: 'Write' }).focus();
+  await page.keyboard.press('ArrowRight');
   await page.getByRole('button', { name: 'Move Lead-in up' }).focus();
   await page.keyboard.press('Enter');
   await expect(

@@ -22,11 +22,11 @@ test('from an upload without a post to a twin in step, and back by undo', async 
   // A field is picked by its value for this very video.
   await page.getByRole('button', { name: 'Insert a field into Title' }).click();
   await page.getByRole('button', { name: 'video.duration 7:04' }).click();
-  await expect(page.getByRole('textbox', { name: 'Title' })).toHaveValue(
+  await expect(page.getByRole('textbox', { name: 'Title', exact: true })).toHaveValue(
     '{{ video.title }}{{ video.duration }}'
   );
   await page
-    .getByRole('textbox', { name: 'Title' })
+    .getByRole('textbox', { name: 'Title', exact: true })
     .fill('{{ video.title }} ({{ video.duration }})');
 
   // As published: the blog's own page around it.
@@ -59,7 +59,7 @@ test('from an upload without a post to a twin in step, and back by undo', async 
 
   // Placing again replaces.
   await page.getByText('Write', { exact: true }).click();
-  await page.getByRole('textbox', { name: 'Title' }).fill('{{ video.title }}');
+  await page.getByRole('textbox', { name: 'Title', exact: true }).fill('{{ video.title }}');
   await page.getByRole('button', { name: 'Place it again, in place of the last' }).click();
   await expect.poll(() => world.posts(TWILL)).toBe(1);
   await expect.poll(() => world.posts(`${TWILL} (7:04)`)).toBe(0);

@@ -19,6 +19,8 @@ const SRT = LINES.map(
   (l, i) => `${i + 1}\n${stamp(i * 8)},000 --> ${stamp(i * 8 + 7)},500\n${l}\n`
 ).join('\n');
 
+const TWIN = new URL('../bin/twin', import.meta.url).pathname;
+
 let folder = '';
 before(async () => {
   folder = await mkdtemp(join(tmpdir(), 'twin-'));
@@ -41,7 +43,7 @@ interface Ran {
 }
 const twin = (args: string[], input?: string): Promise<Ran> =>
   new Promise((done) => {
-    const child = execFile('bin/twin', args, (error: ExecFileException | null, out, err) =>
+    const child = execFile(TWIN, args, (error: ExecFileException | null, out, err) =>
       done({ status: error ? Number(error.code) : 0, out, err })
     );
     child.stdin?.end(input ?? '');
