@@ -23,6 +23,8 @@ export async function benchDesk(browser: Browser): Promise<void> {
   const app = /Twin is at (http:\/\/[^/\s]+)/.exec(said)?.[1] ?? '';
   const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
   try {
+    // tsx wraps named functions in a helper that the page does not have.
+    await context.addInitScript('globalThis.__name ??= (f) => f');
     const page = await context.newPage();
     await page.goto(app);
     await page.getByRole('row').nth(1).waitFor();

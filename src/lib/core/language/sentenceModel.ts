@@ -16,11 +16,11 @@ export const SHAPE = {
   /** The commonest words, each with weights of its own. */
   common: 600,
   /** Numbers that a word becomes. */
-  input: 40,
+  input: 28,
   /** Numbers in the state of each direction. */
-  hidden: 40,
+  hidden: 28,
   /** Units between the states and the two answers. */
-  joint: 40,
+  joint: 28,
   /** Log2 of the number of weights for pairs and triples of words and tags. */
   bits: 16,
   pairs: 11

@@ -111,10 +111,10 @@ function restore(
 }
 
 /** Log-odds above which a comma is set: only at joints that are clear. */
-const COMMA = 1.1;
+const COMMA = -0.25;
 
 /** Sentences are shorter when spoken than in the writing that most of the model was learned from. */
-const SPOKEN = 0.9;
+const SPOKEN = 0.8;
 
 /**
  * What the end of a cue adds to the log-odds of a sentence end: much where captions are broken by

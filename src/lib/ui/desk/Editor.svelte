@@ -9,7 +9,7 @@
   import Quote from '@lucide/svelte/icons/quote';
   import Redo2 from '@lucide/svelte/icons/redo-2';
   import Undo2 from '@lucide/svelte/icons/undo-2';
-  import { Editor, generateHTML, generateJSON } from '@tiptap/core';
+  import { Editor } from '@tiptap/core';
   import { onMount, untrack } from 'svelte';
   import { timeCode } from '$lib/core/chapters/chapter.ts';
   import { deck } from '$lib/ui/deck.svelte.ts';
@@ -24,10 +24,10 @@
   /** The block under the pointer or the caret, its seconds, and how far down it stands. */
   let spot = $state.raw<{ start: number; end: number; top: number } | null>(null);
 
-  /** HTML as the editor writes it, so that texts can be compared. */
-  const normal = (html: string) => generateHTML(generateJSON(html, extensions), extensions);
   const made = $derived(desk.made?.marked ?? '');
+  /** The text as it stands in the editor, and as it was made when editing began. */
   let shown = '';
+  let began = '';
 
   onMount(() => {
     const made = new Editor({
@@ -45,7 +45,8 @@
           lang: desk.video?.language ?? ''
         }
       },
-      onUpdate: ({ editor: now }) => keep(now.getHTML()),
+      onUpdate: ({ editor: now }) => keepSoon(now),
+      onBlur: keepNow,
       onTransaction: () => untrack(() => turn++),
       onSelectionUpdate: ({ editor: now }) => {
         const { node } = now.view.domAtPos(now.state.selection.from);
@@ -53,15 +54,33 @@
       }
     });
     shown = made.getHTML();
+    began = shown;
     editor = made;
-    return () => made.destroy();
+    return () => {
+      keepNow();
+      made.destroy();
+    };
   });
+
+  let waiting: { timer: ReturnType<typeof setTimeout>; editor: Editor } | null = null;
+  /** A long text is not written out at every key, but when the writing pauses. */
+  function keepSoon(now: Editor) {
+    if (waiting) clearTimeout(waiting.timer);
+    waiting = { editor: now, timer: setTimeout(keepNow, 250) };
+  }
+  function keepNow() {
+    if (!waiting) return;
+    clearTimeout(waiting.timer);
+    const { editor: now } = waiting;
+    waiting = null;
+    keep(now.getHTML());
+  }
 
   /** Keeps what is written, beside what it was made as. */
   function keep(html: string) {
     if (html === shown) return;
     shown = html;
-    const base = desk.edited?.base ?? normal(desk.made?.marked ?? '');
+    const base = desk.edited?.base ?? began;
     desk.edited = html === base ? null : { base, html };
   }
 
@@ -69,11 +88,13 @@
   $effect(() => {
     const html = desk.edited?.html ?? made;
     const now = untrack(() => editor);
-    if (!now || html === shown) return;
-    const fresh = desk.edited ? html : normal(html);
-    if (fresh === shown) return;
-    shown = fresh;
-    untrack(() => now.commands.setContent(fresh, { emitUpdate: false }));
+    // What is being written comes first.
+    if (!now || html === shown || waiting) return;
+    untrack(() => {
+      now.commands.setContent(html, { emitUpdate: false });
+      shown = now.getHTML();
+      if (!desk.edited) began = shown;
+    });
   });
   // What is pointed at in the transcript lights up here.
   $effect(() => {

@@ -45,6 +45,15 @@
   let over = $state(-1);
   const under = $derived(sentences[over] ? over : sentences[at] ? at : -1);
 
+  /** How many paragraphs stand on the page: those of a long talk come bit by bit. */
+  let standing = $state(12);
+  const paragraphs = $derived(desk.drawn?.paragraphs ?? []);
+  $effect(() => {
+    if (standing >= paragraphs.length) return;
+    const frame = requestAnimationFrame(() => (standing += 12));
+    return () => cancelAnimationFrame(frame);
+  });
+
   $effect(() => {
     const target = found >= 0 ? found : desk.pointed?.by === 'text' ? pointedAt : -1;
     if (target < 0) return;
@@ -168,7 +177,7 @@
         desk.pointed = null;
       }}
     >
-      {#each desk.drawn?.paragraphs ?? [] as paragraph (paragraph.from)}
+      {#each paragraphs.slice(0, standing) as paragraph (paragraph.from)}
         {@const chapter = chapterAt(paragraph.start, paragraph.end)}
         {#if chapter}<h3 class="pt-2 text-sm font-semibold">{chapter.title}</h3>{/if}
         <div class="paragraph grid grid-cols-[3.2rem_1fr] gap-1">

@@ -32,6 +32,9 @@ export interface Pointed {
   by: 'text' | 'transcript';
 }
 
+const twoFrames = () =>
+  new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done)));
+
 /** All that the desk knows of one video and the post it becomes. */
 export class Desk {
   video = $state.raw<Item | null>(null);
@@ -154,6 +157,8 @@ export class Desk {
     this.#savedDraft = this.#draftText();
     this.#savedWork = this.#workText();
     await this.readAgain();
+    // The transcript is shown first, then the text in its editor, so that neither holds the page up.
+    await twoFrames();
     this.isLoaded = true;
   }
 

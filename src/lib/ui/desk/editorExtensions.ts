@@ -50,16 +50,26 @@ const whole = (name: string, tag: string, label: string) =>
       }
   });
 
+/** Cleaning a long transcript takes its time, and the same few elements are asked for again and again. */
+const cleaned = new Map<string, HTMLElement | null>();
+const MOST_CLEANED = 12;
+
 /** An element from its HTML, cleaned. */
 function fromHtml(html: string): HTMLElement | null {
-  const clean = DOMPurify.sanitize(html, {
-    ADD_TAGS: ['iframe'],
-    ADD_ATTR: ['allowfullscreen', 'loading'],
-    FORBID_TAGS: ['style', 'form']
-  });
-  const template = document.createElement('template');
-  template.innerHTML = clean;
-  return template.content.firstElementChild as HTMLElement | null;
+  let element = cleaned.get(html);
+  if (element === undefined) {
+    const clean = DOMPurify.sanitize(html, {
+      ADD_TAGS: ['iframe'],
+      ADD_ATTR: ['allowfullscreen', 'loading'],
+      FORBID_TAGS: ['style', 'form']
+    });
+    const template = document.createElement('template');
+    template.innerHTML = clean;
+    element = template.content.firstElementChild as HTMLElement | null;
+    if (cleaned.size >= MOST_CLEANED) cleaned.clear();
+    cleaned.set(html, element);
+  }
+  return element?.cloneNode(true) as HTMLElement | null;
 }
 
 /** A picture in its figure, as posts have it. */
