@@ -30,6 +30,7 @@
 
   $effect(() => {
     opened = false;
+    manner = 'write';
     void desk.open(page.params.id ?? '').then(() => (opened = true));
   });
   $effect(() => {
