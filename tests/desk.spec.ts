@@ -46,6 +46,11 @@ test('hand edits stay when the text is made anew, and changes are taken piece by
   await page.keyboard.press('End');
   await page.keyboard.type(' Bring tea.');
   await expect(page.getByText('Edited by hand.')).toBeVisible();
+  await page.getByRole('button', { name: 'Take back' }).click();
+  await expect(page.getByText('Edited by hand.')).toBeHidden();
+  await expect(page.getByRole('button', { name: 'Take back' })).toBeDisabled();
+  await page.getByRole('button', { name: 'Do again' }).click();
+  await expect(text(page)).toContainText('Bring tea.');
 
   await page.getByRole('radio', { name: /^Short/ }).check();
   await page.getByRole('button', { name: 'Look at the changes' }).click();
@@ -182,6 +187,10 @@ test('titles are proposed within their limits and taken with a click', async ({ 
   const title = ((await short.nth(1).textContent()) ?? '').replace(/\s*\d+$/, '').trim();
   await short.nth(1).click();
   await expect(page.getByRole('textbox', { name: 'Title', exact: true })).toHaveValue(title);
+  await page.getByRole('button', { name: 'Take this excerpt' }).click();
+  await expect(page.getByRole('textbox', { name: 'Excerpt' })).toHaveValue(
+    /^Today we thread .*\.$/
+  );
 });
 
 test('everything can be taken out as files', async ({ home: page }) => {

@@ -175,6 +175,12 @@ export function findingWords(finding: Finding): string {
       return 'There is no excerpt.';
     case 'credit-missing':
       return 'This is someone else’s video, and no credit is given.';
+    case 'no-links':
+      return 'The text has no links.';
+    case 'picture-without-text':
+      return finding.count === 1
+        ? 'A picture has no text alternative.'
+        : `${finding.count} pictures have no text alternative.`;
     case 'title-long':
       return `The title has ${finding.length} characters; ${finding.limit} are shown.`;
     case 'excerpt-long':

@@ -44,6 +44,18 @@ test('what practitioners stumble over is found', () => {
   assert.deepEqual(kinds({}, { paragraphs: [], article: null }), ['empty-block'], 'told once');
 });
 
+test('a text without links, and pictures without words, are found', () => {
+  const post = compose(defaultTemplate, material);
+  const found = (html: string) =>
+    checkPost({ ...post, html }, { needsCredit: false }).map((f) => f.kind);
+  const frame = '<iframe src="https://a.example/e"></iframe>';
+  assert.deepEqual(found(`${frame}<p>No link.</p>`), ['no-links']);
+  assert.deepEqual(
+    found(`${frame}<a href="https://a.example">a</a><img src="x" alt=""><img src="y" alt="Loom">`),
+    ['picture-without-text']
+  );
+});
+
 test('a title of just 80 characters is not too long', () =>
   assert.deepEqual(kinds({ title: 'x'.repeat(80) }), []));
 

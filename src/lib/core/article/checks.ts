@@ -6,11 +6,13 @@ import type { BlockKind } from './template.ts';
 export const TITLE_LIMIT = 80;
 export const EXCERPT_LIMIT = 300;
 
-type Where = 'title' | 'slug' | 'excerpt' | 'author' | 'categories' | { block: string };
+type Where = 'title' | 'slug' | 'excerpt' | 'author' | 'categories' | 'text' | { block: string };
 
 /** What to look at before a post goes out; screens turn it into words. */
 export type Finding = { where: Where; level: 'wrong' | 'look' } & (
   | { kind: 'no-title' | 'no-embed' | 'title-as-category' | 'excerpt-empty' | 'credit-missing' }
+  | { kind: 'no-links' }
+  | { kind: 'picture-without-text'; count: number }
   | { kind: 'title-long' | 'excerpt-long'; length: number; limit: number }
   | { kind: 'empty-block'; block: BlockKind; reason: EmptyReason }
   | { kind: 'field'; problem: FillProblem }
@@ -47,6 +49,20 @@ export function checkPost(post: ComposedPost, options: { needsCredit: boolean })
   }
   if (!/<iframe[^>]+src="https?:/i.test(post.html)) {
     findings.push({ where: { block: 'embed' }, level: 'wrong', kind: 'no-embed' });
+  }
+  if (!/<a\s[^>]*href="https?:/i.test(post.html)) {
+    findings.push({ where: 'text', level: 'look', kind: 'no-links' });
+  }
+  const silent = (post.html.match(/<img\b[^>]*>/gi) ?? []).filter(
+    (tag) => !/\salt="[^"]+"/i.test(tag)
+  );
+  if (silent.length > 0) {
+    findings.push({
+      where: 'text',
+      level: 'wrong',
+      kind: 'picture-without-text',
+      count: silent.length
+    });
   }
   const hasCredit = post.parts.some((part) => part.kind === 'credit' && part.empty === null);
   if (options.needsCredit && !hasCredit) {

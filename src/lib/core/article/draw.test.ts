@@ -162,6 +162,8 @@ test('what is only speech is left out, with its reason', () => {
   assert.equal(written('Look at this one here.'), '(pointing)');
   assert.equal(written('A warp.'), '(fragment)');
   assert.equal(written('Guten Morgen aus der Werkstatt.'), '(greeting)');
+  assert.match(written('Hello, today we are going to wind a warp on the board.'), /wind a warp/);
+  assert.equal(written('Thanks for watching and I will see you next week.'), '(greeting)');
 });
 
 test('what is said twice is written once; steps told in a row become a list; pictures keep their order', () => {

@@ -65,6 +65,9 @@ const LENGTHS: Record<ArticleLength, { share: number; least: number; most: numbe
   long: { share: 1, least: 0, most: Infinity }
 };
 
+/** Sentences below which there is no summary, no takeaways and no quotation. */
+const FEW = 5;
+
 /** Words that the body may have at a length, for a talk of so many. */
 export const wordsWanted = (talkWords: number, length: ArticleLength): number => {
   const { share, least, most } = LENGTHS[length];
@@ -82,11 +85,13 @@ export function drawArticle(talk: Talk, options: DrawOptions): DrawnArticle {
   const chosen = choose(candidates, wordsWanted(talk.words.length, options.length), leftOut);
   const varied = withoutOveruse(talk, chosen, subject, leftOut);
   const sentenceOf = (c: Candidate) => drawn(talk, c);
-  const summary = pickSummary(talk, candidates, subject);
+  // Of a few sentences nothing need be summed up: it would be said twice.
+  const summed = candidates.length < FEW ? [] : candidates;
+  const summary = pickSummary(talk, summed, subject);
   const used = new Set(summary.map((c) => c.index));
-  const takeaways = pickTakeaways(talk, candidates, used);
+  const takeaways = pickTakeaways(talk, summed, used);
   for (const c of takeaways) used.add(c.index);
-  const quote = pickQuote(talk, candidates, used);
+  const quote = pickQuote(talk, summed, used);
   const body = layOut(talk, varied, options);
   return {
     summary: summary.map(sentenceOf),

@@ -72,6 +72,9 @@ export function chooseVariants(template: string, seed: string): string {
   });
 }
 
+/** A text that stands as it is in a template: what would begin a field or a variant is left out. */
+export const withoutFields = (text: string): string => text.replace(/[{}|]/g, '');
+
 /** FNV-1a, 32 bits. */
 function hash(text: string): number {
   let h = 0x811c9dc5;

@@ -22,8 +22,18 @@ export interface WrittenWord {
 
 export type Written = { words: WrittenWord[] } | { leftOut: LeftOutReason };
 
-const GREETING =
-  /^(?:so |and |okay |alright )*(?:hello|hi|hey|good (?:morning|evening|afternoon)|welcome|what's up|what is up|thank you (?:so much |very much )?for (?:watching|joining|being)|thanks (?:so much |a lot )?for (?:watching|joining|being|listening)|thank you(?: all| everyone| everybody)?$|see you|bye|goodbye|until next time|catch you|i'll see you|cheers|take care|have a (?:good|great|nice|lovely)|happy \w+ing$|guten (?:tag|morgen|abend)|hallo|willkommen|herzlich willkommen|tschüss|bis (?:bald|zum nächsten)|danke (?:fürs|für)|bonjour|bienvenue|hola|bienvenidos)\b/;
+const LEAD = '^(?:so |and |okay |alright )*';
+const GREETING = new RegExp(
+  `${LEAD}(?:hello|hi|hey|good (?:morning|evening|afternoon)|welcome|what's up|what is up|guten (?:tag|morgen|abend)|hallo|willkommen|herzlich willkommen|bonjour|bienvenue|hola|bienvenidos)(?![\\p{L}])`,
+  'u'
+);
+const PARTING = new RegExp(
+  `${LEAD}(?:thank you (?:so much |very much )?for (?:watching|joining|being)|thanks (?:so much |a lot )?for (?:watching|joining|being|listening)|thank you(?: all| everyone| everybody)?$|see you|bye|goodbye|until next time|catch you|i'll see you|cheers|take care|have a (?:good|great|nice|lovely)|happy \\w+ing$|tschüss|bis (?:bald|zum nächsten)|danke (?:fürs|für)|merci d'avoir|gracias por)(?![\\p{L}])`,
+  'u'
+);
+/** A greeting that goes on to say what the video is about is more than a greeting. */
+const PURPOSE =
+  /\b(?:today|going to|we're|we are|i want|i'll|heute|nous allons|aujourd'hui|hoy|vamos)\b/;
 const GREETED =
   /\b(?:welcome (?:back )?to (?:the|my|our|another)|see you (?:in the next|next|there|then|soon|on)|happy (?:weaving|sewing|painting|baking|gardening|crafting)$)\b/;
 const CALL =
@@ -45,7 +55,7 @@ const HEADS: readonly string[][] = [
   'now',
   'well',
   'yeah',
-  'yes so',
+  'yes',
   'um',
   'basically',
   'actually',
@@ -174,7 +184,8 @@ function speechOnly(said: string): LeftOutReason | null {
   if (SMALL_TALK.test(said)) return 'small-talk';
   const length = said.split(' ').length;
   if (CALL.test(said)) return 'call';
-  if (GREETING.test(said) && length < 30) return 'greeting';
+  if (PARTING.test(said) && length < 30) return 'greeting';
+  if (GREETING.test(said) && length < 15 && !(length > 7 && PURPOSE.test(said))) return 'greeting';
   if (GREETED.test(said) && length < 18) return 'greeting';
   return null;
 }

@@ -45,4 +45,7 @@ function untimed(lines: string[]): Cue[] {
   });
 }
 
-const wordsIn = (text: string): number => text.split(/\s+/).filter(Boolean).length;
+/** Words, or what is about as long to say in scripts without spaces. */
+const wordsIn = (text: string): number =>
+  text.split(/\s+/).filter(Boolean).length +
+  (text.match(/[\u3040-\u30ff\u3400-\u9fff]/g)?.length ?? 0) / 2.5;

@@ -41,6 +41,16 @@ lost`);
   assert.deepEqual(unreadable, [24]);
 });
 
+test('a line with only a space is no end of a cue, unless times follow', () => {
+  const { cues } = parseWebVtt(
+    'WEBVTT\n\n00:00.080 --> 00:02.000\n \nso<00:00.480><c> today</c>\n\n00:02.000 --> 00:03.000\nwe wind\n \n2\n00:03.000 --> 00:04.000\na warp'
+  );
+  assert.deepEqual(
+    cues.map((c) => c.text.trim()),
+    ['so today', 'we wind', 'a warp']
+  );
+});
+
 test('a file of another kind is refused with its line', () => {
   assert.throws(
     () => parseWebVtt('1\n00:00:01,000 --> 00:00:02,000\nx'),

@@ -43,7 +43,7 @@ export function parseWebVtt(source: string): RawCaptions {
     const end = readTimestamp(timing?.[2] ?? '');
     const at = i + 1;
     const text: string[] = [];
-    while (!isBlank(lines[i + 1]) && !lines[i + 1]?.includes('-->')) text.push(lines[++i] ?? '');
+    while (isMoreText(lines, i + 1)) text.push(lines[++i] ?? '');
     if (start === null || end === null) captions.unreadable.push(at);
     else captions.cues.push({ start, end, ...readCueText(text.join('\n')) });
   }
@@ -55,6 +55,18 @@ export const linesOf = (source: string): string[] =>
     .replace(/^\uFEFF/, '')
     .replace(/\0/g, '\uFFFD')
     .split(/\r\n|\n|\r/);
+
+/**
+ * Only an empty line ends a cue: automatic captions put a space into lines without words. But where
+ * times follow, the space was meant to be nothing.
+ */
+function isMoreText(lines: readonly string[], i: number): boolean {
+  const line = lines[i];
+  if (!line || line.includes('-->')) return false;
+  const isSpace = isBlank(line);
+  const isEnd = lines[i + 1]?.includes('-->') || lines[i + 2]?.includes('-->');
+  return !isSpace || !isEnd;
+}
 
 const isBlank = (line: string | undefined): boolean => !line?.trim();
 

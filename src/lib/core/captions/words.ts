@@ -24,7 +24,11 @@ export function wordsOfCue(cue: Cue, index: number): SpokenWord[] {
 }
 
 const spread = (text: string, start: number, end: number, cue: number): SpokenWord[] =>
-  spreadWords(text.split(/\s+/).filter(Boolean), start, end, cue);
+  spreadWords(partsOf(text), start, end, cue);
+
+/** Words by the spaces between them; scripts without spaces are cut at the ends of sentences. */
+const partsOf = (text: string): string[] =>
+  text.split(/\s+|(?<=[。！？])(?![。！？」』）])/).filter(Boolean);
 
 /** Words over a stretch of time, each as long as its share of the characters. */
 export function spreadWords(

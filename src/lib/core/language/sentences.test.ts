@@ -45,6 +45,14 @@ test('a pause ends a sentence in any language', () => {
   assert.equal(talk.sentences.length, 2);
 });
 
+test('scripts without spaces have sentences too', () => {
+  assert.deepEqual(texts(aTalk(['今日は縦糸を', '巻きます。それから結びます。', '終わり。'])), [
+    '今日は縦糸を巻きます。',
+    'それから結びます。',
+    '終わり。'
+  ]);
+});
+
 test('shouted captions are written as usual', () => {
   const talk = aTalk([
     'WELCOME TO THE STUDIO TODAY WE WIND A WARP',

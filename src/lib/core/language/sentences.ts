@@ -41,7 +41,7 @@ export function toSentences({ words, turns }: Spoken, language: string): Sentenc
     const sentence = {
       start: words[from]?.start ?? 0,
       end: words[to - 1]?.end ?? 0,
-      text: texts.join(' '),
+      text: joined(texts),
       from,
       to
     };
@@ -50,6 +50,15 @@ export function toSentences({ words, turns }: Spoken, language: string): Sentenc
   });
   return { sentences, isRestored };
 }
+
+/** Between characters of scripts that have no spaces, the joint of two cues is none either. */
+const joined = (texts: readonly string[]): string =>
+  texts
+    .join(' ')
+    .replace(
+      /(?<=[\u3001-\u30ff\u3400-\u9fff\uff01-\uff60]) (?=[\u3001-\u30ff\u3400-\u9fff\uff01-\uff60])/g,
+      ''
+    );
 
 function split(words: readonly SpokenWord[], turns: ReadonlySet<number>): string[][] {
   const sentences: string[][] = [];

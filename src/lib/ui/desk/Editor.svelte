@@ -91,7 +91,8 @@
     // What is being written comes first.
     if (!now || html === shown || waiting) return;
     untrack(() => {
-      now.commands.setContent(html, { emitUpdate: false });
+      // What was made is no step that the user could take back.
+      now.chain().setMeta('addToHistory', false).setContent(html, { emitUpdate: false }).run();
       shown = now.getHTML();
       if (!desk.edited) began = shown;
     });

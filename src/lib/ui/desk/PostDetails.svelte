@@ -1,5 +1,6 @@
 <script lang="ts">
   import { TagsInput } from '@skeletonlabs/skeleton-svelte';
+  import { withoutFields } from '$lib/core/article/fill.ts';
   import { largestPicture } from '$lib/core/model/item.ts';
   import type { Desk } from './deskState.svelte.ts';
   import TemplateField from './TemplateField.svelte';
@@ -66,6 +67,16 @@
     result={desk.post?.excerpt}
     rows={2}
   />
+  {#if desk.drawn?.excerpt && desk.post?.excerpt !== desk.drawn.excerpt}
+    <div class="-mt-2 flex flex-col items-start gap-1 text-sm">
+      <p class="text-quiet">From the talk: {desk.drawn.excerpt}</p>
+      <button
+        class="plain btn btn-sm"
+        onclick={() => (desk.template.excerpt = withoutFields(desk.drawn?.excerpt ?? ''))}
+        >Take this excerpt</button
+      >
+    </div>
+  {/if}
   <TemplateField
     label="Author"
     bind:value={desk.template.author}

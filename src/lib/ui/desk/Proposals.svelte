@@ -1,11 +1,10 @@
 <script lang="ts">
+  import { withoutFields } from '$lib/core/article/fill.ts';
   import { TITLE_LENGTHS } from '$lib/core/article/proposals.ts';
   import type { Desk } from './deskState.svelte.ts';
 
   let { desk }: { desk: Desk } = $props();
   const titles = $derived(desk.drawn?.titles);
-  /** What is taken stands as it is: braces in it are no fields. */
-  const literal = (text: string) => text.replace(/[{}|]/g, '');
 </script>
 
 {#if titles}
@@ -20,7 +19,7 @@
               <li>
                 <button
                   class="w-full rounded-base px-1 py-0.5 text-left hover:bg-marked"
-                  onclick={() => (desk.template.title = literal(title))}
+                  onclick={() => (desk.template.title = withoutFields(title))}
                   >{title} <span class="times text-quiet">{title.length}</span></button
                 >
               </li>
