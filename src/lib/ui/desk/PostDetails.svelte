@@ -1,49 +1,13 @@
 <script lang="ts">
-  import { TagsInput } from '@skeletonlabs/skeleton-svelte';
   import { withoutFields } from '$lib/core/article/fill.ts';
   import { largestPicture } from '$lib/core/model/item.ts';
   import type { Desk } from './deskState.svelte.ts';
+  import Names from './Names.svelte';
   import TemplateField from './TemplateField.svelte';
 
   let { desk }: { desk: Desk } = $props();
   const picture = $derived(desk.video && largestPicture(desk.video.pictures));
 </script>
-
-{#snippet names(label: string, value: string[], onchange: (value: string[]) => void)}
-  <TagsInput
-    {value}
-    onValueChange={(details) => onchange(details.value)}
-    addOnPaste
-    blurBehavior="add"
-    delimiter=","
-  >
-    <TagsInput.Label class="text-sm font-semibold">{label}</TagsInput.Label>
-    <TagsInput.Control class="field flex flex-wrap gap-1">
-      <TagsInput.Context>
-        {#snippet children(tagsInput)}
-          {#each tagsInput().value as name, index (index)}
-            <TagsInput.Item value={name} {index}>
-              <TagsInput.ItemPreview
-                class="flex items-center rounded-base bg-marked px-1.5 text-sm"
-              >
-                <TagsInput.ItemText>{name}</TagsInput.ItemText>
-                <TagsInput.ItemDeleteTrigger class="pl-1" aria-label="Remove {name}"
-                  >×</TagsInput.ItemDeleteTrigger
-                >
-              </TagsInput.ItemPreview>
-              <TagsInput.ItemInput class="field" />
-            </TagsInput.Item>
-          {/each}
-        {/snippet}
-      </TagsInput.Context>
-      <TagsInput.Input
-        class="min-w-24 flex-1 bg-transparent outline-none"
-        placeholder="Type, then Enter"
-      />
-    </TagsInput.Control>
-    <TagsInput.HiddenInput />
-  </TagsInput>
-{/snippet}
 
 <section aria-labelledby="details-title" class="flex flex-col gap-3">
   <h2 id="details-title" class="font-semibold">About the post</h2>
@@ -54,12 +18,16 @@
     result={desk.post?.slug}
     placeholder="From the title"
   />
-  {@render names(
-    'Categories',
-    desk.template.categories,
-    (value) => (desk.template.categories = value)
-  )}
-  {@render names('Tags', desk.template.tags, (value) => (desk.template.tags = value))}
+  <Names
+    label="Categories"
+    value={desk.template.categories}
+    onchange={(value) => (desk.template.categories = value)}
+  />
+  <Names
+    label="Tags"
+    value={desk.template.tags}
+    onchange={(value) => (desk.template.tags = value)}
+  />
   <TemplateField
     label="Excerpt"
     bind:value={desk.template.excerpt}

@@ -1,11 +1,11 @@
 <script lang="ts">
-  import { TagsInput } from '@skeletonlabs/skeleton-svelte';
   import { easeWords, leftOutWords, phrasePlaceWords, reviewWords } from '$lib/ui/talkWords.ts';
   import { countWords } from '$lib/ui/words.ts';
   import type { PhrasePlace } from '$lib/core/article/phrases.ts';
   import type { LeftOutReason } from '$lib/core/article/spoken.ts';
   import type { Spot } from '$lib/core/article/review.ts';
   import type { Desk } from './deskState.svelte.ts';
+  import Names from './Names.svelte';
   import { showInText } from './showInText.ts';
 
   let { desk }: { desk: Desk } = $props();
@@ -78,39 +78,11 @@
       </ul>
     </details>
   {/if}
-  <TagsInput
+  <Names
+    label="Phrases to be found by"
     value={desk.phrases}
-    onValueChange={(details) => (desk.phrases = details.value)}
-    addOnPaste
-    blurBehavior="add"
-    delimiter=","
-  >
-    <TagsInput.Label class="text-sm font-semibold">Phrases to be found by</TagsInput.Label>
-    <TagsInput.Control class="field flex flex-wrap gap-1">
-      <TagsInput.Context>
-        {#snippet children(tagsInput)}
-          {#each tagsInput().value as name, index (index)}
-            <TagsInput.Item value={name} {index}>
-              <TagsInput.ItemPreview
-                class="flex items-center rounded-base bg-marked px-1.5 text-sm"
-              >
-                <TagsInput.ItemText>{name}</TagsInput.ItemText>
-                <TagsInput.ItemDeleteTrigger class="pl-1" aria-label="Remove {name}"
-                  >×</TagsInput.ItemDeleteTrigger
-                >
-              </TagsInput.ItemPreview>
-              <TagsInput.ItemInput class="field" />
-            </TagsInput.Item>
-          {/each}
-        {/snippet}
-      </TagsInput.Context>
-      <TagsInput.Input
-        class="min-w-24 flex-1 bg-transparent outline-none"
-        placeholder="Type, then Enter"
-      />
-    </TagsInput.Control>
-    <TagsInput.HiddenInput />
-  </TagsInput>
+    onchange={(value) => (desk.phrases = value)}
+  />
   {#each desk.reviewed?.phrases ?? [] as standing (standing.phrase)}
     <div class="text-sm">
       <p>
