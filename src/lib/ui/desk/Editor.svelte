@@ -88,14 +88,16 @@
   $effect(() => {
     const html = desk.edited?.html ?? made;
     const now = untrack(() => editor);
-    // What is being written comes first.
-    if (!now || html === shown || waiting) return;
-    untrack(() => {
+    if (!now || html === shown) return;
+    // A frame later, when the other columns have followed; what is being written comes first.
+    const frame = requestAnimationFrame(() => {
+      if (waiting) return;
       // What was made is no step that the user could take back.
       now.chain().setMeta('addToHistory', false).setContent(html, { emitUpdate: false }).run();
       shown = now.getHTML();
       if (!desk.edited) began = shown;
     });
+    return () => cancelAnimationFrame(frame);
   });
   // What is pointed at in the transcript lights up here.
   $effect(() => {

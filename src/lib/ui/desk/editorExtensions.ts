@@ -139,7 +139,12 @@ export { pointedKey };
 export const extensions = [
   StarterKit.configure({
     heading: { levels: [2, 3, 4] },
-    link: { openOnClick: false, HTMLAttributes: { rel: null, target: null, class: null } },
+    // Links are set by the user, never unseen; looking for them takes long in a long text, too.
+    link: {
+      autolink: false,
+      openOnClick: false,
+      HTMLAttributes: { rel: null, target: null, class: null }
+    },
     underline: false,
     trailingNode: false
   }),

@@ -27,11 +27,19 @@
   });
   let opened = $state(false);
   let manner = $state('write');
+  /** The columns come one a frame, so that none holds the page up. */
+  let stage = $state(0);
 
   $effect(() => {
     opened = false;
     manner = 'write';
+    stage = 0;
     void desk.open(page.params.id ?? '').then(() => (opened = true));
+  });
+  $effect(() => {
+    if (!desk.video || stage >= 3) return;
+    const frame = requestAnimationFrame(() => (stage += 1));
+    return () => cancelAnimationFrame(frame);
   });
   $effect(() => {
     // Anything on the desk that is changed is kept, a moment later.
@@ -142,11 +150,13 @@
       aria-label="Checks and placing"
     >
       <Checks {desk} />
-      <PlaceIt {desk} />
-      <Review {desk} />
-      <TakeOut {desk} />
-      <StepPictures {desk} />
-      <PostDetails {desk} />
+      {#if stage > 0}<PlaceIt {desk} />{/if}
+      {#if stage > 1}
+        <Review {desk} />
+        <TakeOut {desk} />
+        <StepPictures {desk} />
+      {/if}
+      {#if stage > 2}<PostDetails {desk} />{/if}
     </aside>
   </div>
 {/if}
