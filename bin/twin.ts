@@ -1,7 +1,8 @@
 /** The command line over the core. Bad input: one line on standard error, exit status 2. */
 import { readFileSync } from 'node:fs';
 import { parseArgs } from 'node:util';
-import { drawArticle, type ArticleLength, type DrawnBlock } from '../src/lib/core/article/draw.ts';
+import { drawArticle, type ArticleLength } from '../src/lib/core/article/draw.ts';
+import type { DrawnBlock } from '../src/lib/core/article/drawn.ts';
 import { FrontMatterError, markdownPost } from '../src/lib/core/article/markdownBlocks.ts';
 import { phraseStandings } from '../src/lib/core/article/phrases.ts';
 import { articleHtml, articleMarkdown } from '../src/lib/core/article/render.ts';

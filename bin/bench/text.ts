@@ -1,6 +1,7 @@
 import { setFlagsFromString } from 'node:v8';
 import { runInNewContext } from 'node:vm';
-import { drawArticle, overused } from '../../src/lib/core/article/draw.ts';
+import { drawArticle } from '../../src/lib/core/article/draw.ts';
+import { overused } from '../../src/lib/core/article/overuse.ts';
 import type { Cue } from '../../src/lib/core/captions/cue.ts';
 import { bare, wordsOfCue } from '../../src/lib/core/captions/words.ts';
 import { proposeChapters } from '../../src/lib/core/chapters/propose.ts';

@@ -3,7 +3,7 @@ import type { Chapter } from '$lib/core/chapters/chapter.ts';
 import type { EditedChapter } from '$lib/core/chapters/edit.ts';
 import type { Cue } from '$lib/core/captions/cue.ts';
 import type { TidyOptions } from '$lib/core/captions/tidy.ts';
-import type { GivenPicture } from '$lib/core/article/draw.ts';
+import type { GivenPicture } from '$lib/core/article/layOut.ts';
 import type { Template } from '$lib/core/article/template.ts';
 import type { OutboxEntry } from '$lib/core/lanes/outbox.ts';
 import type { Item } from '$lib/core/model/item.ts';

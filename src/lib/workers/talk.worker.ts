@@ -1,5 +1,6 @@
 import { expose } from 'comlink';
-import { drawArticle, type ArticleLength, type GivenPicture } from '$lib/core/article/draw.ts';
+import { drawArticle, type ArticleLength } from '$lib/core/article/draw.ts';
+import type { GivenPicture } from '$lib/core/article/layOut.ts';
 import { guideLength } from '$lib/core/article/guidance.ts';
 import { phraseStandings } from '$lib/core/article/phrases.ts';
 import { proposeExcerpt, proposeTitles } from '$lib/core/article/proposals.ts';

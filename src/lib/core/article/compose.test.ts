@@ -4,7 +4,7 @@ import fc from 'fast-check';
 import { cleanHtml } from '../feeds/clean.ts';
 import { anItem } from '../testing.ts';
 import { compose, slugOf, type Material } from './compose.ts';
-import type { DrawnArticle } from './draw.ts';
+import type { DrawnArticle } from './drawn.ts';
 import { tidyDescription, textToHtml } from './description.ts';
 import { defaultTemplate, type Template } from './template.ts';
 

@@ -4,7 +4,7 @@ import { escapeHtml, htmlText } from '../feeds/text.ts';
 import { largestPicture, type Item, type Picture } from '../model/item.ts';
 import { originMarker } from '../model/origin.ts';
 import { textToHtml, tidyDescription } from './description.ts';
-import type { DrawnArticle } from './draw.ts';
+import type { DrawnArticle } from './drawn.ts';
 import { fieldsOf, type Fields } from './fields.ts';
 import { fill, type FillProblem } from './fill.ts';
 import { bodyHtml, listHtml, quoteHtml, sentencesHtml, withoutMarks } from './render.ts';

@@ -5,13 +5,9 @@ import fc from 'fast-check';
 import { bare } from '../captions/words.ts';
 import { proposeChapters } from '../chapters/propose.ts';
 import { aTalk } from '../testing.ts';
-import {
-  drawArticle,
-  overused,
-  type ArticleLength,
-  type DrawnArticle,
-  type DrawnSentence
-} from './draw.ts';
+import { drawArticle, type ArticleLength } from './draw.ts';
+import { overused } from './overuse.ts';
+import type { DrawnArticle, DrawnSentence } from './drawn.ts';
 import { guideLength } from './guidance.ts';
 import { proposeExcerpt, proposeTitles, TITLE_LENGTHS } from './proposals.ts';
 import { articleMarkdown } from './render.ts';

@@ -1,6 +1,6 @@
 import { titlePhrases } from '../chapters/titles.ts';
 import type { Talk } from '../language/talk.ts';
-import type { DrawnArticle } from './draw.ts';
+import type { DrawnArticle } from './drawn.ts';
 
 export const TITLE_LENGTHS = { short: 60, long: 80 };
 

@@ -1,7 +1,7 @@
 import { stringify } from 'yaml';
 import { timeCode, type Chapter } from '../chapters/chapter.ts';
 import { escapeHtml } from '../feeds/text.ts';
-import type { DrawnArticle, DrawnBlock, DrawnSentence } from './draw.ts';
+import type { DrawnArticle, DrawnBlock, DrawnSentence } from './drawn.ts';
 
 /** Seconds as attributes, so that a paragraph keeps its source through editing. */
 const seconds = (start: number, end: number): string =>

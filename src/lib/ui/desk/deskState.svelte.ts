@@ -6,7 +6,7 @@ import {
   type Material
 } from '$lib/core/article/compose.ts';
 import { tidyDescription } from '$lib/core/article/description.ts';
-import type { GivenPicture } from '$lib/core/article/draw.ts';
+import type { GivenPicture } from '$lib/core/article/layOut.ts';
 import { fieldsOf, listFields } from '$lib/core/article/fields.ts';
 import { asToday, defaultTemplate, type Template } from '$lib/core/article/template.ts';
 import type { Cue } from '$lib/core/captions/cue.ts';

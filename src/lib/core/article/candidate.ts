@@ -1,0 +1,103 @@
+import type { Chapter } from '../chapters/chapter.ts';
+import { ANAPHORA } from '../language/english.ts';
+import type { Talk } from '../language/talk.ts';
+import { usualRate } from '../language/vectors.ts';
+import { bare } from '../captions/words.ts';
+import type { DrawnSentence } from './drawn.ts';
+import { writeSentence, type LeftOutReason, type WrittenWord } from './spoken.ts';
+
+/** A sentence of the talk as it would be written, and how much it tells. */
+export interface Candidate {
+  index: number;
+  words: WrittenWord[];
+  stems: ReadonlySet<string>;
+  score: number;
+  leans: boolean;
+  chapter: number;
+}
+
+/** The stems that the talk comes back to most, for how usual they are. */
+export function subjectOf(talk: Talk): string[] {
+  const counts = new Map<string, number>();
+  for (const stem of talk.stems.flat()) counts.set(stem, (counts.get(stem) ?? 0) + 1);
+  const total = Math.max(1, talk.words.length);
+  return [...counts]
+    .filter(([, n]) => n > 1)
+    .map(([stem, n]) => {
+      const expected = (total * (talk.language.code === 'en' ? usualRate(stem) : 0.05)) / 1000;
+      return { stem, n, score: n * Math.log(Math.max(1.01, n / expected)) };
+    })
+    .sort((a, b) => b.score - a.score)
+    .slice(0, Math.max(8, Math.round(Math.sqrt(total))))
+    .map(({ stem }) => stem);
+}
+
+/** Every sentence that is fit to be written; the others are left out with their reason. */
+export function writeAll(
+  talk: Talk,
+  chapters: readonly Chapter[],
+  subject: readonly string[],
+  leftOut: Map<number, LeftOutReason>
+): Candidate[] {
+  const weight = new Map(subject.map((stem, rank) => [stem, 1 / (1 + rank / 6)]));
+  return talk.sentences.flatMap((sentence, index) => {
+    const written = writeSentence(talk, index);
+    if ('leftOut' in written) {
+      leftOut.set(index, written.leftOut);
+      return [];
+    }
+    const stems = new Set(talk.stems[index]);
+    const told = [...stems].reduce((sum, stem) => sum + (weight.get(stem) ?? 0.12), 0);
+    const { words } = written;
+    const text = words.map((w) => bare(w.text)).join(' ');
+    const length = words.length;
+    const score =
+      told / Math.sqrt(4 + length) -
+      (/\b(?:this one|here|like this|like that|over there)\b/.test(text) ? 0.35 : 0) -
+      (/\?$/.test(words.at(-1)?.text ?? '') ? 0.25 : 0) -
+      (length < 6 ? 0.2 : 0) -
+      (length > 38 ? 0.3 : 0) +
+      (/\b(?:because|so that|if|never|always|must|should|instead|means|called|which is)\b/.test(
+        text
+      )
+        ? 0.18
+        : 0) +
+      (/\d/.test(text) ? 0.08 : 0);
+    const head = bare(words[0]?.text ?? '');
+    const chapter = chapters.findLastIndex((c) => c.start <= sentence.start + 1);
+    return [
+      { index, words, stems, score, leans: leansBack(talk, head), chapter: Math.max(0, chapter) }
+    ];
+  });
+}
+
+const LEANS_GERMAN = new Set(
+  'er sie es das dies diese dieser dann deshalb darum dabei damit'.split(' ')
+);
+const leansBack = (talk: Talk, head: string): boolean =>
+  talk.language.code === 'en'
+    ? ANAPHORA.has(head) ||
+      /^(?:it's|that's|they're|he's|she's|those|otherwise|or|but|because|which|then)$/.test(head)
+    : talk.language.code === 'de' && LEANS_GERMAN.has(head);
+
+/** Share of stems that two sentences have in common. */
+export function likeness(a: ReadonlySet<string>, b: ReadonlySet<string>): number {
+  let both = 0;
+  for (const stem of a) if (b.has(stem)) both++;
+  return both / (a.size + b.size - both || 1);
+}
+
+export const textOf = (words: readonly WrittenWord[]): string => words.map((w) => w.text).join(' ');
+
+export function drawn(talk: Talk, { index, words }: Candidate): DrawnSentence {
+  const first = talk.words[words[0]?.at ?? 0];
+  const last = talk.words[words.at(-1)?.at ?? 0];
+  return { text: textOf(words), start: first?.start ?? 0, end: last?.end ?? 0, from: index };
+}
+
+/** The first three words. */
+export const opening = (words: readonly WrittenWord[]): string =>
+  words
+    .slice(0, 3)
+    .map((w) => bare(w.text))
+    .join(' ');
