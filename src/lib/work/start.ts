@@ -48,8 +48,11 @@ export async function start(demo: Demo | null): Promise<void> {
 
 /** Forgets everything this browser keeps and begins without places. Nothing at the places changes. */
 export async function startEmpty(): Promise<void> {
-  await Promise.all(db.tables.map((table) => table.clear()));
-  await saveSetting('started', 'empty');
+  // At once: a page loaded in between would take it for a first visit and begin with the demo world.
+  await db.transaction('rw', db.tables, async () => {
+    await Promise.all(db.tables.map((table) => table.clear()));
+    await saveSetting('started', 'empty');
+  });
   tellOrigins([]);
 }
 

@@ -36,6 +36,9 @@ export function download(name: string, type: string, text: string): void {
   const link = document.createElement('a');
   link.href = url;
   link.download = name;
+  document.body.append(link);
   link.click();
-  setTimeout(() => URL.revokeObjectURL(url), 1000);
+  link.remove();
+  // A slow machine may come to read it only after a while.
+  setTimeout(() => URL.revokeObjectURL(url), 60_000);
 }

@@ -28,6 +28,8 @@
   /** The text as it stands in the editor, and as it was made when editing began. */
   let shown = '';
   let began = '';
+  /** The HTML of the layout that stands in the editor, before the editor wrote it in its own way. */
+  let laid = '';
 
   onMount(() => {
     const made = new Editor({
@@ -55,6 +57,7 @@
     });
     shown = made.getHTML();
     began = shown;
+    laid = desk.edited ? '' : (desk.made?.marked ?? '');
     editor = made;
     return () => {
       keepNow();
@@ -88,14 +91,15 @@
   $effect(() => {
     const html = desk.edited?.html ?? made;
     const now = untrack(() => editor);
-    if (!now || html === shown) return;
+    const stands = html === shown || (html === laid && shown === began);
+    if (!now || stands) return;
     // A frame later, when the other columns have followed; what is being written comes first.
     const frame = requestAnimationFrame(() => {
       if (waiting) return;
       // What was made is no step that the user could take back.
       now.chain().setMeta('addToHistory', false).setContent(html, { emitUpdate: false }).run();
       shown = now.getHTML();
-      if (!desk.edited) began = shown;
+      if (!desk.edited) [began, laid] = [shown, html];
     });
     return () => cancelAnimationFrame(frame);
   });
