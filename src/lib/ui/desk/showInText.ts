@@ -18,23 +18,23 @@ export function showInText(blockText: string, from: number, to: number): void {
   selection.addRange(range);
 }
 
-/** A range over characters `from` to `to` of what a block shows. */
+/** A range over characters `from` to `to` of what a block shows: white space in a row counts once. */
 function rangeIn(block: HTMLElement, from: number, to: number): Range | null {
   const walker = document.createTreeWalker(block, NodeFilter.SHOW_TEXT);
   const range = document.createRange();
   let seen = 0;
-  let isOpen = false;
+  let isAfterSpace = true;
   for (let node = walker.nextNode(); node; node = walker.nextNode()) {
-    const length = node.textContent?.length ?? 0;
-    if (!isOpen && seen + length > from) {
-      range.setStart(node, from - seen);
-      isOpen = true;
-    }
-    if (isOpen && seen + length >= to) {
-      range.setEnd(node, to - seen);
+    for (const [i, character] of (node.textContent ?? '').split('').entries()) {
+      const isSpace = /\s/.test(character);
+      if (isSpace && isAfterSpace) continue;
+      if (seen === from) range.setStart(node, i);
+      seen++;
+      isAfterSpace = isSpace;
+      if (seen < to) continue;
+      range.setEnd(node, i + 1);
       return range;
     }
-    seen += length;
   }
   return null;
 }
