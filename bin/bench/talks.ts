@@ -11,7 +11,7 @@ export interface DemoTalk {
   speech: Speech;
   isEnglish: boolean;
   hasStops: boolean;
-  /** Parameters were tuned on the first half; figures are reported on the second. */
+  /** Parameters were searched on the first half; figures are reported on the second. */
   half: 'tune' | 'report';
 }
 
