@@ -3,7 +3,9 @@ export function readTimestamp(text: string): number | null {
   const match = /^(?:(\d+):)?([0-5]?\d):([0-5]?\d)(?:[.,:](\d{1,3}))?$/.exec(text.trim());
   if (!match) return null;
   const [, hours = '0', minutes = '0', seconds = '0', fraction = '0'] = match;
-  return Number(hours) * 3600 + Number(minutes) * 60 + Number(seconds) + Number(`0.${fraction}`);
+  const whole = Number(hours) * 3600 + Number(minutes) * 60 + Number(seconds);
+  // Not whole + 0.fraction: that sum would be a hair off the number that was written.
+  return Number(`${whole}.${fraction}`);
 }
 
 /** `00:02:03.400`, as WebVTT has it; with `,` as the decimal mark, as SRT has it. */

@@ -58,6 +58,11 @@ test('a file of another kind is refused with its line', () => {
   );
 });
 
+test('a time is read as the very number that was written', () => {
+  const [cue] = parseWebVtt('WEBVTT\n\n00:01.348 --> 01:00:04.600\na').cues;
+  assert.deepEqual([cue?.start, cue?.end], [1.348, 3604.6]);
+});
+
 test('what is written reads the same again', () => {
   const cue = fc.record({
     start: fc.integer({ min: 0, max: 9_000_000 }).map((ms) => ms / 1000),
