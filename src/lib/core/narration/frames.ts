@@ -1,0 +1,50 @@
+import { z } from 'zod';
+
+export const frameNameSchema = z.enum(['wide', 'upright', 'square']);
+export type FrameName = z.infer<typeof frameNameSchema>;
+
+export interface Box {
+  x: number;
+  y: number;
+  width: number;
+  height: number;
+}
+
+/** A picture format in pixels, and what of it can be relied on. */
+export interface Frame {
+  name: FrameName;
+  width: number;
+  height: number;
+  /** Where text may stand. It lies within `grid`, so that a crop loses nothing of it. */
+  safe: Box;
+  /** What a grid of thumbnails shows of it, cropped from the middle. */
+  grid: Box;
+  /** The smallest size of type, in pixels, that can be read on a telephone. */
+  smallestType: number;
+}
+
+const middle = (width: number, height: number, w: number, h: number): Box => ({
+  x: Math.round((width - w) / 2),
+  y: Math.round((height - h) / 2),
+  width: Math.round(w),
+  height: Math.round(h)
+});
+
+/** Grids crop a wide picture to 4:3, an upright one to 4:5 and leave a square one nearly whole. */
+export const FRAMES: Readonly<Record<FrameName, Frame>> = {
+  wide: {
+    ...{ name: 'wide', width: 1280, height: 720, smallestType: 30 },
+    safe: middle(1280, 720, 880, 560),
+    grid: middle(1280, 720, 960, 720)
+  },
+  upright: {
+    ...{ name: 'upright', width: 720, height: 1280, smallestType: 32 },
+    safe: middle(720, 1280, 592, 800),
+    grid: middle(720, 1280, 720, 900)
+  },
+  square: {
+    ...{ name: 'square', width: 960, height: 960, smallestType: 34 },
+    safe: middle(960, 960, 760, 760),
+    grid: middle(960, 960, 900, 900)
+  }
+};

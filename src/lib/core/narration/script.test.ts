@@ -1,0 +1,163 @@
+import assert from 'node:assert/strict';
+import { test } from 'node:test';
+import fc from 'fast-check';
+import { markdownToHtml, postBlocks } from './postBlocks.ts';
+import { scriptOptionsSchema, writeScript, type ScriptOptions } from './script.ts';
+
+const english = (options: Partial<ScriptOptions> = {}) =>
+  scriptOptionsSchema.parse({ language: 'en', ...options });
+const scriptOf = (html: string, options = english(), title = 'A title') =>
+  writeScript({ title, blocks: postBlocks(html) }, options);
+
+const POST = `<h1>A title</h1>
+<p>Wind the warp with <a href="https://wrenfold.example/x">a firm hand</a>.<sup><a href="#n1">1</a></sup> It takes 20 min.</p>
+<h2>The beam</h2>
+<figure><img src="/beam.png" alt="The back beam"><figcaption>Paper between the layers.</figcaption></figure>
+<ol><li>Tie on.</li><li>Turn <b>once</b>.<ul><li>Look.</li></ul></li></ol>
+<blockquote><p>Slow is quick.</p><cite>Juna</cite></blockquote>
+<pre><code>x = 1</code></pre>
+<table><tr><td>a</td><td>b</td></tr></table>
+<div><img src="1.png" alt="one"><img src="2.png" alt="two"><img src="3.png" alt="three"></div>
+<iframe src="https://channel.example/1" title="The video"></iframe>
+<details><summary>More</summary><p>Hidden.</p></details>
+<ol><li>Said by Juna. <a href="#r1">↩</a></li></ol>`;
+
+test('the blocks of a post: what is read, shown and passed over', () => {
+  assert.deepEqual(
+    postBlocks(POST).map((b) => (b.kind === 'unheard' ? `${b.kind}:${b.what}` : b.kind)),
+    [
+      ...['heading', 'paragraph', 'heading', 'picture', 'list', 'quote', 'unheard:code'],
+      ...['unheard:table', 'picture', 'unheard:gallery', 'unheard:embed', 'unheard:folded'],
+      'unheard:footnote'
+    ]
+  );
+});
+
+test('a script: headings announced, links as their text, note marks gone, lists counted', () => {
+  const { parts, notHeard } = scriptOf(POST);
+  assert.deepEqual(
+    parts.map((p) => [p.kind, p.lines.map((l) => l.heard).join(' | ')]),
+    [
+      ['title', 'A title'],
+      ['text', 'Wind the warp with a firm hand. | It takes twenty minutes.'],
+      ['section', 'The beam.'],
+      ['picture', 'Paper between the layers.'],
+      ['list', 'Three steps. One: Tie on. | Two: Turn once. | Three: Look.'],
+      ['quote', 'Slow is quick.'],
+      ['picture', ''],
+      ['end', 'Read the whole post at the address below.']
+    ]
+  );
+  assert.deepEqual(
+    notHeard.map((n) => n.reason),
+    ['same-as-title', 'code', 'table', 'gallery', 'embed', 'folded', 'footnote']
+  );
+});
+
+test('what cannot be read out is told in a line where that is wanted', () => {
+  const { parts } = scriptOf(POST, english({ asides: 'tell', announcesHeadings: false }));
+  assert.deepEqual(
+    parts
+      .filter((p) => p.kind === 'aside')
+      .map((p) => p.lines[0]?.heard.split(' ').slice(-4).join(' ')),
+    [
+      'piece of code here.',
+      'has a table here.',
+      'has more pictures here.',
+      'something to play here.',
+      'on this, folded away.'
+    ]
+  );
+  assert.equal(parts.find((p) => p.kind === 'section')?.lines[0]?.heard, '');
+});
+
+test('each line knows its place in the post', () => {
+  const blocks = postBlocks(POST);
+  for (const part of scriptOf(POST).parts) {
+    for (const line of part.lines) {
+      const block = line.source && blocks[line.source.block];
+      if (!block || !line.source || block.kind === 'unheard') continue;
+      const text =
+        block.kind === 'list'
+          ? block.items.join(' ')
+          : block.kind === 'picture'
+            ? block.caption
+            : block.text;
+      assert.equal(text.slice(line.source.from, line.source.to), line.text);
+    }
+  }
+});
+
+test('Markdown with tables and footnotes reads like its HTML', () => {
+  const blocks = postBlocks(
+    markdownToHtml(
+      '---\ntitle: x\n---\n# A\n\nHi[^1] there.\n\n| a |\n|--|\n| 1 |\n\n1. one\n2. two\n\n[^1]: note'
+    )
+  );
+  assert.deepEqual(
+    blocks.map((b) => (b.kind === 'unheard' ? b.what : b.kind)),
+    ['heading', 'paragraph', 'table', 'list', 'footnote']
+  );
+  assert.equal(blocks[1]?.kind === 'paragraph' && blocks[1].text, 'Hi there.');
+});
+
+test('a target keeps what tells most, in order, with the headings above it', () => {
+  const paragraphs = Array.from(
+    { length: 8 },
+    (_, i) =>
+      `<h2>Part ${'abcdefgh'[i]}</h2><p>The warp of part ${i} needs a new reed and a good tension. We had tea. It rained a little on that day.</p>`
+  ).join('');
+  const whole = scriptOf(paragraphs);
+  for (const target of [30, 60]) {
+    const short = scriptOf(paragraphs, english({ target }));
+    assert.ok(short.seconds <= target && short.seconds > target * 0.6, `${short.seconds}`);
+    assert.equal(short.wholeSeconds, whole.seconds);
+    const ids = short.parts.flatMap((p) => p.lines.map((l) => l.id));
+    const order = whole.parts.flatMap((p) => p.lines.map((l) => l.id));
+    assert.deepEqual(
+      ids,
+      order.filter((id) => ids.includes(id))
+    );
+    short.parts.forEach((part, i) => {
+      if (part.kind === 'section') assert.equal(short.parts[i + 1]?.kind, 'text');
+    });
+  }
+});
+
+test('no text is lost without a reason, whatever the post and the target', () => {
+  const words = fc.array(
+    fc.constantFrom('warp', 'weft', 'the', 'reed.', '12', 'beam?', 'e.g.', '(so)', 'Tea!'),
+    {
+      minLength: 1,
+      maxLength: 14
+    }
+  );
+  const text = words.map((w) => w.join(' '));
+  const block = fc.oneof(
+    text.map((t) => `<p>${t}</p>`),
+    text.map((t) => `<h2>${t}</h2>`),
+    fc
+      .array(text, { minLength: 1, maxLength: 4 })
+      .map((items) => `<ul>${items.map((i) => `<li>${i}</li>`).join('')}</ul>`),
+    text.map((t) => `<blockquote>${t}</blockquote>`),
+    text.map((t) => `<pre>${t}</pre>`),
+    text.map((t) => `<div>${t}<span> ${t}</span></div>`),
+    text.map((t) => `<table><tr><td>${t}</td></tr></table>`)
+  );
+  const letters = (s: string) => s.replace(/[^\p{L}\p{N}]/gu, '');
+  fc.assert(
+    fc.property(
+      fc.array(block, { maxLength: 9 }),
+      fc.constantFrom(null, 5, 20, 60),
+      (html, target) => {
+        const { parts, notHeard } = scriptOf(html.join('\n'), english({ target }));
+        const kept = parts.flatMap((p) => (p.block < 0 ? [] : p.lines.map((l) => letters(l.text))));
+        const left = notHeard.map((n) => letters(n.text));
+        const all = letters(html.join(' ').replace(/<[^>]+>/g, ' '));
+        const length = [...kept, ...left].reduce((sum, t) => sum + t.length, 0);
+        assert.equal(length, all.length);
+      }
+    ),
+    { numRuns: 200 }
+  );
+});

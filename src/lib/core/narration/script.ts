@@ -1,0 +1,295 @@
+import { z } from 'zod';
+import { sentencesIn } from '../article/review.ts';
+import { spokenSeconds } from './duration.ts';
+import { heardText, pronunciationSchema } from './heard/heard.ts';
+import { phrasesFor } from './phrases.ts';
+import type { PostBlock, Unheard } from './postBlocks.ts';
+import { tellIn, type Unit } from './tell.ts';
+
+export const scriptOptionsSchema = z.object({
+  /** BCP 47. */
+  language: z.string(),
+  announcesHeadings: z.boolean().default(true),
+  /** What cannot be read out: passed over, or told in a line. */
+  asides: z.enum(['leave-out', 'tell']).default('leave-out'),
+  countsLists: z.boolean().default(true),
+  /** Seconds the reading may take at most; null reads the whole post. */
+  target: z.number().positive().nullable().default(null),
+  pronunciations: z.array(pronunciationSchema).default([]),
+  speed: z.number().min(0.5).max(2).default(1)
+});
+export type ScriptOptions = z.infer<typeof scriptOptionsSchema>;
+
+/** Something that is said in one go. */
+export const lineSchema = z.object({
+  id: z.string(),
+  /** As it is written in the post, and shown. */
+  text: z.string(),
+  /** As it is said; empty when it is only shown. */
+  heard: z.string(),
+  /** Where it stands in the post: its block, and characters of the block's text; null for what was added. */
+  source: z.object({ block: z.number(), from: z.number(), to: z.number() }).nullable()
+});
+export type Line = z.infer<typeof lineSchema>;
+
+export interface ScriptPart {
+  kind: 'title' | 'section' | 'text' | 'list' | 'quote' | 'picture' | 'aside' | 'end';
+  /** The block of the post, or -1. */
+  block: number;
+  lines: Line[];
+  picture?: { url: string; alt: string };
+  /** Whose words a quotation is. */
+  by?: string;
+}
+
+export type NotHeardReason =
+  Unheard | 'over-length' | 'nothing-to-say' | 'same-as-title' | 'no-text-of-picture';
+
+/** Text of the post that is not read out, and why. */
+export interface NotHeard {
+  block: number;
+  text: string;
+  reason: NotHeardReason;
+}
+
+export interface Script {
+  parts: ScriptPart[];
+  notHeard: NotHeard[];
+  /** About how long the whole post would take, and how long this script takes; seconds. */
+  wholeSeconds: number;
+  seconds: number;
+}
+
+/** Seconds between two sentences, and before and after a heading, as reckoned before it is said. */
+const SENTENCE_PAUSE = 0.35;
+const PART_PAUSE = 0.7;
+
+/**
+ * A post as something to be heard. Nothing of its text is lost: it is read out, or stands among
+ * what is not heard with the reason. Under a target the most telling sentences stay, in order.
+ * @param post its title, blocks and address
+ */
+export function writeScript(
+  post: { title: string; blocks: readonly PostBlock[] },
+  options: ScriptOptions
+): Script {
+  const notHeard: NotHeard[] = [];
+  const parts = [
+    titlePart(post.title, options),
+    ...readParts(post, options, notHeard),
+    endPart(options)
+  ];
+  const wholeSeconds = secondsOf(parts, options);
+  const kept = options.target === null ? parts : shorten(parts, options, options.target, notHeard);
+  return { parts: kept, notHeard, wholeSeconds, seconds: secondsOf(kept, options) };
+}
+
+const lineId = (block: number, n: number): string => `${block}.${n}`;
+
+/** Seconds a script takes with its pauses. */
+export function secondsOf(parts: readonly ScriptPart[], options: ScriptOptions): number {
+  let seconds = 0;
+  for (const part of parts) {
+    for (const line of part.lines)
+      seconds += line.heard
+        ? spokenSeconds(line.heard, options.language, options.speed) + SENTENCE_PAUSE
+        : 0;
+    seconds += part.kind === 'section' || part.kind === 'title' ? PART_PAUSE : 0;
+  }
+  return seconds;
+}
+
+function heardLine(
+  block: number,
+  n: number,
+  text: string,
+  from: number,
+  options: ScriptOptions,
+  change: (heard: string) => string = (heard) => heard
+): Line {
+  const heard = heardText(text, options.language, options.pronunciations);
+  return {
+    id: lineId(block, n),
+    text,
+    heard: heard && change(heard),
+    source: { block, from, to: from + text.length }
+  };
+}
+
+function titlePart(title: string, options: ScriptOptions): ScriptPart {
+  const heard = heardText(title, options.language, options.pronunciations);
+  return {
+    kind: 'title',
+    block: -1,
+    lines: title ? [{ id: 'title', text: title, heard, source: null }] : []
+  };
+}
+
+function endPart(options: ScriptOptions): ScriptPart {
+  const text = phrasesFor(options.language).readMore;
+  return {
+    kind: 'end',
+    block: -1,
+    lines: [{ id: 'end', text, heard: heardText(text, options.language), source: null }]
+  };
+}
+
+const same = (a: string, b: string): boolean =>
+  a
+    .toLowerCase()
+    .replace(/[^\p{L}\p{N}]+/gu, ' ')
+    .trim() ===
+  b
+    .toLowerCase()
+    .replace(/[^\p{L}\p{N}]+/gu, ' ')
+    .trim();
+
+function readParts(
+  post: { title: string; blocks: readonly PostBlock[] },
+  options: ScriptOptions,
+  notHeard: NotHeard[]
+): ScriptPart[] {
+  const parts: ScriptPart[] = [];
+  for (const [block, found] of post.blocks.entries()) {
+    const leave = (text: string, reason: NotHeardReason) => notHeard.push({ block, text, reason });
+    switch (found.kind) {
+      case 'heading': {
+        if (same(found.text, post.title)) {
+          leave(found.text, 'same-as-title');
+          break;
+        }
+        const line = heardLine(block, 0, found.text, 0, options, (heard) =>
+          options.announcesHeadings ? (/[.!?]$/.test(heard) ? heard : `${heard}.`) : ''
+        );
+        parts.push({ kind: 'section', block, lines: [line] });
+        break;
+      }
+      case 'paragraph': {
+        const lines = linesOf(found.text, block, options);
+        for (const line of lines) if (!line.heard) leave(line.text, 'nothing-to-say');
+        const heard = lines.filter((line) => line.heard);
+        if (heard.length > 0) parts.push({ kind: 'text', block, lines: heard });
+        break;
+      }
+      case 'list': {
+        const lines = listLines(found, block, options);
+        for (const line of lines) if (!line.heard) leave(line.text, 'nothing-to-say');
+        const heard = lines.filter((line) => line.heard);
+        if (heard.length > 0) parts.push({ kind: 'list', block, lines: heard });
+        break;
+      }
+      case 'quote': {
+        const lines = linesOf(found.text, block, options);
+        for (const line of lines) if (!line.heard) leave(line.text, 'nothing-to-say');
+        const heard = lines.filter((line) => line.heard);
+        if (heard.length > 0) parts.push({ kind: 'quote', block, lines: heard, by: found.by });
+        break;
+      }
+      case 'picture': {
+        // A picture's caption is read; its text alternative tells those who do not see it.
+        const lines = found.caption ? linesOf(found.caption, block, options) : [];
+        if (!found.alt && !found.caption) leave('', 'no-text-of-picture');
+        const { url, alt } = found;
+        parts.push({
+          kind: 'picture',
+          block,
+          lines: lines.filter((line) => line.heard),
+          picture: { url, alt: alt || found.caption }
+        });
+        break;
+      }
+      case 'unheard':
+        leave(found.text, found.what);
+        if (options.asides === 'tell' && found.what !== 'footnote') {
+          const text = phrasesFor(options.language).aside[found.what];
+          const line = { ...heardLine(block, 0, text, 0, options), source: null };
+          parts.push({ kind: 'aside', block, lines: [line] });
+        }
+    }
+  }
+  return parts;
+}
+
+function linesOf(text: string, block: number, options: ScriptOptions): Line[] {
+  const sentences = sentencesIn(text);
+  const lines: Line[] = [];
+  let at = 0;
+  for (const [n, { to }] of sentences.entries()) {
+    // What stands between two sentences, such as a bracket, goes with the next one.
+    const end = n === sentences.length - 1 ? text.length : to;
+    const piece = text.slice(at, end);
+    const lead = piece.length - piece.trimStart().length;
+    lines.push(heardLine(block, n, piece.trim(), at + lead, options));
+    at = end;
+  }
+  return lines.length > 0 || !text.trim() ? lines : [heardLine(block, 0, text, 0, options)];
+}
+
+function listLines(
+  list: Extract<PostBlock, { kind: 'list' }>,
+  block: number,
+  options: ScriptOptions
+): Line[] {
+  const { countOf, numbered } = phrasesFor(options.language);
+  let from = 0;
+  return list.items.map((item, n) => {
+    const line = heardLine(block, n, item, from, options, (heard) => {
+      const ended = /[.!?]$/.test(heard) ? heard : `${heard}.`;
+      const number = list.isOrdered && numbered ? `${numbered(list.first + n)}: ` : '';
+      const count =
+        n === 0 && options.countsLists && list.items.length > 1 && countOf
+          ? `${countOf(list.items.length, list.isOrdered)}. `
+          : '';
+      return `${count}${number}${ended}`;
+    });
+    from += item.length + 1;
+    return line;
+  });
+}
+
+/** The most telling of the script within so many seconds. Headings stay where something under them does. */
+function shorten(
+  parts: readonly ScriptPart[],
+  options: ScriptOptions,
+  target: number,
+  notHeard: NotHeard[]
+): ScriptPart[] {
+  const units: (Unit & { part: ScriptPart; lines: Line[] })[] = [];
+  let section = 0;
+  let fixed = 0;
+  for (const part of parts) {
+    const cost = (lines: readonly Line[]) => secondsOf([{ ...part, lines: [...lines] }], options);
+    if (part.kind === 'section') section++;
+    if (part.kind === 'title' || part.kind === 'end') fixed += cost(part.lines);
+    else if (part.kind === 'text')
+      for (const line of part.lines)
+        units.push({ section, text: line.text, seconds: cost([line]), part, lines: [line] });
+    else if (part.kind !== 'section')
+      units.push({
+        section,
+        text: part.lines.map((l) => l.text).join(' '),
+        seconds: cost(part.lines),
+        part,
+        lines: part.lines
+      });
+  }
+  const sectionCost = new Map<number, number>();
+  let nth = 0;
+  for (const part of parts)
+    if (part.kind === 'section') sectionCost.set(++nth, secondsOf([part], options));
+  const kept = tellIn(units, Math.max(0, target - fixed), options.language, sectionCost);
+  const keptLines = new Set([...kept].flatMap((unit) => unit.lines));
+  const keptSections = new Set([...kept].map((unit) => unit.section));
+  const keptParts = new Set([...kept].map((unit) => unit.part));
+  let at = 0;
+  return parts.flatMap((part) => {
+    if (part.kind === 'title' || part.kind === 'end') return [part];
+    if (part.kind === 'section') at++;
+    const stays = part.kind === 'section' ? keptSections.has(at) : keptParts.has(part);
+    const lines = part.kind === 'section' ? part.lines : part.lines.filter((l) => keptLines.has(l));
+    for (const line of part.lines)
+      if (!stays || !lines.includes(line))
+        notHeard.push({ block: part.block, text: line.text, reason: 'over-length' });
+    return stays ? [{ ...part, lines }] : [];
+  });
+}

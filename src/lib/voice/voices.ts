@@ -1,0 +1,65 @@
+import { z } from 'zod';
+
+export const engineNameSchema = z.enum(['flite', 'espeak']);
+export type EngineName = z.infer<typeof engineNameSchema>;
+
+/** Who reads, and how. */
+export const voiceChoiceSchema = z.object({
+  engine: engineNameSchema,
+  /** As the engine calls it. */
+  voice: z.string(),
+  speed: z.number().min(0.5).max(2).default(1),
+  /** Seconds of silence between two sentences, and around a heading. */
+  sentencePause: z.number().min(0).max(3).default(0.35),
+  partPause: z.number().min(0).max(5).default(0.7)
+});
+export type VoiceChoice = z.infer<typeof voiceChoiceSchema>;
+
+export interface Voice {
+  engine: EngineName;
+  voice: string;
+  /** BCP 47. */
+  language: string;
+  /** Which of several voices of a language it is. */
+  manner: 'higher' | 'lower' | 'scottish' | 'plain';
+}
+
+const flite = (voice: string, manner: Voice['manner']): Voice => ({
+  ...{ engine: 'flite', voice, manner },
+  language: manner === 'scottish' ? 'en-GB' : 'en-US'
+});
+const espeak = (voice: string, language = voice): Voice => ({
+  ...{ engine: 'espeak', voice, language },
+  manner: 'plain'
+});
+
+/** The voices that ship, the natural ones first. */
+export const VOICES: readonly Voice[] = [
+  flite('slt', 'higher'),
+  flite('rms', 'lower'),
+  flite('awb', 'scottish'),
+  espeak('en', 'en-GB'),
+  espeak('en-us', 'en-US'),
+  ...'af ar bg bn bs ca cs cy da de el eo es et eu fa fi ga gu hi hr hu hy id is it ja ka kk kn ko ky la lb lt lv mk ml mr ms mt nb ne nl om or pa pl pt ro ru sd si sk sl sq sr sv sw ta te th tr tt uk ur uz yue'
+    .split(' ')
+    .map((code) => espeak(code)),
+  espeak('fr'),
+  espeak('pt-br', 'pt-BR'),
+  espeak('cmn', 'zh'),
+  espeak('he'),
+  espeak('vi')
+];
+
+/** The voices for a language, best first; all English ones for English of any country. */
+export function voicesFor(language: string): Voice[] {
+  const base = (code: string) => code.toLowerCase().split('-')[0];
+  const wanted = VOICES.filter((v) => base(v.language) === base(language));
+  const exact = (v: Voice) => (v.language.toLowerCase() === language.toLowerCase() ? 0 : 1);
+  return [...wanted].sort((a, b) => (a.engine === b.engine ? exact(a) - exact(b) : 0));
+}
+
+/** The voice that is taken where none was chosen; null where no engine knows the language. */
+export function usualVoice(language: string): VoiceChoice | null {
+  const [first] = voicesFor(language || 'en');
+  return first ? voiceChoiceSchema.parse({ engine: first.engine, voice: first.voice }) : null;
+}
