@@ -1,10 +1,18 @@
 import adapter from '@sveltejs/adapter-node';
+import { compressText } from './bin/compress.js';
+
+const node = adapter({ precompress: true });
 
 /** @type {import('@sveltejs/kit').Config} */
 export default {
   compilerOptions: { runes: true },
   kit: {
-    adapter: adapter({ precompress: true }),
+    adapter: {
+      ...node,
+      // The adapter would press the speech engines too, for minutes and to little use.
+      adapt: (builder) =>
+        node.adapt(Object.assign(Object.create(builder), { compress: compressText }))
+    },
     // What the page itself may load. Frames, media and pictures of linked places are added
     // to each answer by src/hooks.server.ts: they differ from one browser to the next.
     csp: {

@@ -9,6 +9,7 @@ import type { OutboxEntry } from '$lib/core/lanes/outbox.ts';
 import type { Item } from '$lib/core/model/item.ts';
 import type { JournalLine } from '$lib/core/model/journal.ts';
 import type { Place } from '$lib/core/model/place.ts';
+import type { Narration, Render } from '$lib/core/narration/narration.ts';
 import type { Twin } from '$lib/core/model/twin.ts';
 
 /** The cleaned HTML of an item, kept apart because lists do not need it. */
@@ -63,6 +64,29 @@ export interface Work {
   edited: { base: string; html: string } | null;
 }
 
+/** A sentence as a voice said it, kept so that only what is changed is said anew. */
+export interface KeptSpeech {
+  key: string;
+  samples: Int16Array<ArrayBuffer>;
+  rate: number;
+  words: number[];
+  /** ISO 8601 day when it was last used. */
+  used: string;
+}
+
+/** A file of the user's own, or a picture of a post kept for drawing. */
+export interface Media {
+  /** The address of a picture, or `own:` and a random name. */
+  id: string;
+  /** As the user's machine calls it. */
+  name: string;
+  blob: Blob;
+  /** Of sound and clips: seconds. */
+  seconds: number | null;
+  /** Of sound that was decoded (16 bits, woven, 48,000 a second): its channels. */
+  channels: number | null;
+}
+
 export class Database extends Dexie {
   places!: EntityTable<Place, 'id'>;
   keys!: EntityTable<{ placeId: string; key: string }, 'placeId'>;
@@ -74,6 +98,10 @@ export class Database extends Dexie {
   drafts!: EntityTable<Draft, 'id'>;
   work!: EntityTable<Work, 'id'>;
   templates!: EntityTable<{ placeId: string; template: Template }, 'placeId'>;
+  narrations!: EntityTable<Narration, 'id'>;
+  renders!: EntityTable<Render, 'id'>;
+  speech!: EntityTable<KeptSpeech, 'key'>;
+  media!: EntityTable<Media, 'id'>;
   outbox!: EntityTable<OutboxEntry, 'key'>;
   journal!: Table<JournalLine, number>;
   settings!: EntityTable<{ name: string; value: unknown }, 'name'>;
@@ -95,6 +123,7 @@ export class Database extends Dexie {
       settings: 'name'
     });
     this.version(2).stores({ work: 'id' });
+    this.version(3).stores({ narrations: 'id', renders: 'id', speech: 'key, used', media: 'id' });
   }
 }
 

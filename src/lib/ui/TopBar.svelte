@@ -16,9 +16,7 @@
   ];
   const places = live(() => () => db.places.toArray());
   const isHere = (href: string) =>
-    href === '/'
-      ? page.url.pathname === '/' || page.url.pathname.startsWith('/desk')
-      : page.url.pathname === href;
+    href === '/' ? /^\/(?:$|desk|booth)/.test(page.url.pathname) : page.url.pathname === href;
 </script>
 
 <header class="flex h-12 items-center gap-1 border-b border-line bg-sheet px-2 sm:gap-3 sm:px-3">

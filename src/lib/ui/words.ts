@@ -152,14 +152,14 @@ const EMPTY: Record<EmptyReason, string> = {
 };
 export const emptyWords = (reason: EmptyReason): string => EMPTY[reason];
 
-function fieldWords(problem: FillProblem): string {
+export function fieldWords(problem: FillProblem): string {
   switch (problem.kind) {
     case 'syntax':
       return `A field is not written right: ${problem.detail}`;
     case 'unknown-field':
       return `There is no field called ${problem.path}.`;
     case 'empty-field':
-      return `The field ${problem.path} has no value for this video.`;
+      return `The field ${problem.path} has no value here.`;
   }
 }
 

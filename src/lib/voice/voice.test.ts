@@ -5,7 +5,7 @@ import { test } from 'node:test';
 import { espeakEngine } from './espeak.ts';
 import { fliteEngine } from './flite.ts';
 import { SpeechError } from './speech.ts';
-import { usualVoice, voicesFor, VOICES } from './voices.ts';
+import { usualVoice, voicesFor, VOICES } from '$lib/core/narration/voices.ts';
 
 const resolve = createRequire(import.meta.url).resolve;
 const flite = fliteEngine(

@@ -61,7 +61,7 @@ export function fieldsOf(source: FieldSource): Fields {
 }
 
 /** Every field as one writes it in a template, with its value for this video. */
-export function listFields(fields: Fields): { path: string; value: string }[] {
+export function listFields(fields: object): { path: string; value: string }[] {
   const rows: { path: string; value: string }[] = [];
   for (const [name, value] of Object.entries(fields)) {
     if (typeof value === 'string') rows.push({ path: name, value });

@@ -1,6 +1,5 @@
 import { Liquid } from 'liquidjs';
 import { escapeHtml } from '../feeds/text.ts';
-import type { Fields } from './fields.ts';
 
 export type FillProblem =
   | { kind: 'syntax'; detail: string }
@@ -29,7 +28,7 @@ const engines = {
  */
 export function fill(
   template: string,
-  fields: Fields,
+  fields: object,
   into: 'html' | 'text',
   seed: string
 ): Filled {
@@ -50,7 +49,7 @@ export function fill(
   }
 }
 
-function problemOf(path: string, fields: Fields): FillProblem | null {
+function problemOf(path: string, fields: object): FillProblem | null {
   let value: unknown = fields;
   for (const key of path.split('.')) {
     if (typeof value !== 'object' || value === null || !Object.hasOwn(value, key)) {

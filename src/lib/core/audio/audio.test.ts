@@ -6,6 +6,7 @@ import { join } from 'node:path';
 import { test } from 'node:test';
 import fc from 'fast-check';
 import { Limiter } from './limiter.ts';
+import { gainFor, limited, mixed, type Mix } from './mix.ts';
 import { decibels, LoudnessMeter, ratioOf, SAMPLE_RATE } from './loudness.ts';
 import { Resampler, resample } from './resample.ts';
 import { fromInt16, softenEnds, spokenRange, toInt16 } from './speech.ts';
@@ -171,4 +172,75 @@ test('a WAV file that is written reads the same', () => {
   assert.ok(read.samples.every((s, i) => Math.abs(s - (tone[i] ?? 0)) < 1e-4));
   assert.ok(Math.abs(decibels(Math.max(...fromInt16(toInt16(tone)))) - decibels(0.9)) < 0.1);
   assert.throws(() => readWav(new Uint8Array(10)), RangeError);
+});
+
+const tone = (at: number, seconds: number, level: number) => {
+  const samples = sine(300, seconds, level);
+  return { at: Math.round(at * SAMPLE_RATE), length: samples.length, read: async () => [samples] };
+};
+async function whole(mix: Mix): Promise<Float32Array[]> {
+  const blocks: Float32Array[][] = [];
+  for await (const block of mixed(mix)) blocks.push(block);
+  return Array.from({ length: mix.channels }, (_, c) => joined(...blocks.map((b) => b[c]!)));
+}
+
+test('pieces sound where they stand, across the seconds in which they are mixed', async () => {
+  const mix: Mix = {
+    length: 5.5 * SAMPLE_RATE,
+    channels: 1,
+    pieces: [tone(0.9, 2.3, 0.5), tone(4, 1, 0.25)],
+    bed: null
+  };
+  const [out] = await whole(mix);
+  assert.equal(out?.length, mix.length);
+  const level = (from: number, to: number) =>
+    Math.max(...out!.subarray(from * SAMPLE_RATE, to * SAMPLE_RATE).map(Math.abs));
+  assert.ok(level(0, 0.89) === 0 && level(3.3, 3.9) === 0 && level(5.1, 5.5) === 0);
+  assert.ok(Math.abs(level(1, 3) - 0.5) < 0.01 && Math.abs(level(4.1, 4.9) - 0.25) < 0.01);
+});
+
+test('music is lowered under speech and loops', async () => {
+  const music = sine(100, 0.7, 0.5);
+  const mix: Mix = {
+    length: 12 * SAMPLE_RATE,
+    channels: 2,
+    pieces: [{ ...tone(5, 2, 0), length: 2 * SAMPLE_RATE }],
+    bed: {
+      length: music.length,
+      read: async (from, count) => [music.subarray(from, from + count)],
+      level: 0,
+      underSpeech: -20
+    }
+  };
+  const [left] = await whole(mix);
+  const level = (from: number, to: number) =>
+    Math.max(...left!.subarray(from * SAMPLE_RATE, to * SAMPLE_RATE).map(Math.abs));
+  assert.ok(Math.abs(level(2, 4) - 0.5) < 0.01 && Math.abs(level(5.2, 6.8) - 0.05) < 0.005);
+  assert.ok(Math.abs(level(8, 10) - 0.5) < 0.01);
+});
+
+test('whatever comes in comes out at -16 LUFS, its true peaks under -1 dBTP', async () => {
+  for (const level of [0.01, 0.1, 0.9]) {
+    // Bursts with gaps, like speech, and one peak far above the rest.
+    const mix: Mix = {
+      length: 20 * SAMPLE_RATE,
+      channels: 1,
+      pieces: [
+        ...Array.from({ length: 9 }, (_, i) => tone(i * 2, 1.6, level * (i % 2 ? 1 : 0.5))),
+        tone(18.5, 0.05, level * 4)
+      ],
+      bed: null
+    };
+    const gain = await gainFor(() => mixed(mix), 1);
+    const pieces: Float32Array[] = [];
+    for await (const block of limited(mixed(mix), 1, gain)) pieces.push(block[0]!);
+    const out = joined(...pieces);
+    assert.equal(out.length, mix.length);
+    const { lufs, peak } = measuredOutside([out]);
+    assert.ok(Math.abs(lufs + 16) < 0.5 && peak <= -1.4, `${lufs} LUFS, ${peak} dBTP`);
+  }
+  assert.equal(
+    await gainFor(() => mixed({ length: 96_000, channels: 1, pieces: [], bed: null }), 1),
+    1
+  );
 });

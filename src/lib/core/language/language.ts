@@ -1,6 +1,7 @@
 import { francAll } from 'franc-min';
 import { newStemmer } from 'snowball-stemmers';
 import stopWords from 'stopwords-iso';
+import { LANGUAGES } from './codes.ts';
 import { ENGLISH_STOP_WORDS } from './english.ts';
 
 /** What the core knows of a language: a set of words that carry no topic, and stems. */
@@ -12,32 +13,6 @@ export interface Language {
   stem(word: string): string;
 }
 
-/** ISO 639-3 (as the detector has it) to ISO 639-1, and the Snowball stemmer, where there is one. */
-const LANGUAGES: readonly [three: string, two: string, stemmer?: string][] = [
-  ['eng', 'en', 'english'],
-  ['deu', 'de', 'german'],
-  ['fra', 'fr', 'french'],
-  ['spa', 'es', 'spanish'],
-  ['ita', 'it', 'italian'],
-  ['por', 'pt', 'portuguese'],
-  ['nld', 'nl', 'dutch'],
-  ['swe', 'sv', 'swedish'],
-  ['ron', 'ro', 'romanian'],
-  ['hun', 'hu', 'hungarian'],
-  ['rus', 'ru', 'russian'],
-  ['tur', 'tr', 'turkish'],
-  ['pol', 'pl'],
-  ['ces', 'cs'],
-  ['ukr', 'uk'],
-  ['ell', 'el'],
-  ['vie', 'vi'],
-  ['ind', 'id'],
-  ['arb', 'ar'],
-  ['hin', 'hi'],
-  ['jpn', 'ja'],
-  ['kor', 'ko'],
-  ['cmn', 'zh']
-];
 /** Typed by its lists as they are; any code may be asked for. */
 const smallWords: Readonly<Record<string, string[] | undefined>> = stopWords;
 const known = new Map<string, Language>();

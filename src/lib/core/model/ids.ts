@@ -20,3 +20,7 @@ export const itemId = (place: string, nativeId: string): string =>
  */
 export const placementKey = (source: string, kind: string, target: string): string =>
   nameBased('placement', source, kind, target);
+
+/** The name of a sentence as one voice says it. */
+export const speechKey = (engine: string, voice: string, speed: number, heard: string): string =>
+  nameBased('speech', engine, voice, String(speed), heard);

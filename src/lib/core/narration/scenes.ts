@@ -1,5 +1,6 @@
 import { z } from 'zod';
-import { lineSchema, type Script, type ScriptPart } from './script.ts';
+import { lineSchema } from './line.ts';
+import { type Script, type ScriptPart } from './script.ts';
 
 export const sceneKindSchema = z.enum([
   'title',

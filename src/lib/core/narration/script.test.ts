@@ -2,7 +2,8 @@ import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
 import { markdownToHtml, postBlocks } from './postBlocks.ts';
-import { scriptOptionsSchema, writeScript, type ScriptOptions } from './script.ts';
+import { scriptOptionsSchema, type ScriptOptions } from './line.ts';
+import { writeScript } from './script.ts';
 
 const english = (options: Partial<ScriptOptions> = {}) =>
   scriptOptionsSchema.parse({ language: 'en', ...options });

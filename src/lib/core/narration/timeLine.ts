@@ -79,7 +79,10 @@ export function setInTime(
       lines.push({ id: line.id, text: line.text, start: at, end });
       // Not before a reader of the captions has had the time for them.
       const read = at + Math.max(CAPTION_LEAST, line.text.length / READABLE) + CAPTION_GAP;
-      at = Math.max(end + (scene.kind === 'list' ? pauses.sentence * 1.3 : pauses.sentence), read);
+      const pause = scene.kind === 'list' ? pauses.sentence * 1.3 : pauses.sentence;
+      // A recording runs on: there are no pauses between its lines.
+      const runsOn = scene.recording !== '' && line !== scene.lines.findLast((l) => l.heard);
+      at = runsOn ? end : Math.max(end + pause, read);
     }
     const isLast = index === scenes.length - 1;
     const next = scenes[index + 1];

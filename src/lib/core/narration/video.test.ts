@@ -15,7 +15,8 @@ import {
   splitScene,
   type Scene
 } from './scenes.ts';
-import { scriptOptionsSchema, writeScript } from './script.ts';
+import { scriptOptionsSchema } from './line.ts';
+import { writeScript } from './script.ts';
 import { checkStyle, contrast, styleSchema, textOn } from './styles.ts';
 import { roughMeasure } from './testing.ts';
 import { frameTimes, setInTime, shownAt, type SpokenLine } from './timeLine.ts';

@@ -22,7 +22,12 @@
         {twin.standing === 'in-hand' ? reasonWords(twin.reason) : ''}
       </span>
     {/if}
-  {:else}
-    <span class="truncate text-quiet">No video shows this post.</span>
+  {:else if twin.post}
+    <a class="plain btn btn-sm" href="/booth/{twin.post.id}" tabindex="-1">
+      {twin.standing === 'in-hand' ? 'Go on with the video' : 'Make the video'}
+    </a>
+    <span class="hidden truncate text-quiet xl:inline">
+      {twin.standing === 'in-hand' ? reasonWords(twin.reason) : ''}
+    </span>
   {/if}
 </div>

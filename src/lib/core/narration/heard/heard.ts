@@ -1,10 +1,6 @@
-import { z } from 'zod';
 import { englishHeard } from './english.ts';
 import { germanHeard } from './german.ts';
-
-/** A word of the user's own and how it is to be said, written as one would for a reader. */
-export const pronunciationSchema = z.object({ written: z.string(), said: z.string() });
-export type Pronunciation = z.infer<typeof pronunciationSchema>;
+import type { Pronunciation } from './pronunciation.ts';
 
 const BY_LANGUAGE: Readonly<Record<string, ((text: string) => string) | undefined>> = {
   en: englishHeard,

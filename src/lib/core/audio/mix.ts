@@ -1,0 +1,158 @@
+import { Limiter } from './limiter.ts';
+import { LoudnessMeter, ratioOf, SAMPLE_RATE } from './loudness.ts';
+
+/** A piece of sound in its place. Times are samples at `SAMPLE_RATE`. */
+export interface Piece {
+  at: number;
+  length: number;
+  /** All of it, one array a channel, at `SAMPLE_RATE`. Called once for each pass over the mix. */
+  read(): Promise<Float32Array[]>;
+}
+
+/** Music under everything, lowered where there is speech. It begins anew when it ends. */
+export interface Bed {
+  /** Samples of one channel. */
+  length: number;
+  /** Part of it, one array a channel; never beyond its end. */
+  read(from: number, count: number): Promise<Float32Array[]>;
+  /** Decibels against how it comes, where nobody speaks and where somebody does. */
+  level: number;
+  underSpeech: number;
+}
+
+/** Samples that are mixed at a time: one second. */
+const BLOCK = SAMPLE_RATE;
+/** Samples over which music gives way to speech, and comes back after it. */
+const YIELD = Math.round(0.35 * SAMPLE_RATE);
+/** Music is lowered through pauses shorter than this. */
+const SHORT_PAUSE = Math.round(1.5 * SAMPLE_RATE);
+
+export interface Mix {
+  /** Length in samples, channels, and what sounds where. Pieces are in the order of their times. */
+  length: number;
+  channels: 1 | 2;
+  pieces: readonly Piece[];
+  bed: Bed | null;
+}
+
+/** The mix second by second. Holds only the pieces that sound at the moment. */
+export async function* mixed(mix: Mix): AsyncGenerator<Float32Array[]> {
+  const { length, channels, pieces, bed } = mix;
+  const gain = bed ? bedGain(pieces, bed) : null;
+  let next = 0;
+  let sounding: { at: number; samples: Float32Array[] }[] = [];
+  for (let from = 0; from < length; from += BLOCK) {
+    const to = Math.min(length, from + BLOCK);
+    for (let piece = pieces[next]; piece && piece.at < to; piece = pieces[++next])
+      sounding.push({ at: piece.at, samples: await piece.read() });
+    const out = Array.from({ length: channels }, () => new Float32Array(to - from));
+    for (const { at, samples } of sounding) addInto(out, samples, at - from);
+    sounding = sounding.filter(({ at, samples }) => at + (samples[0]?.length ?? 0) > to);
+    if (bed && bed.length > 0 && gain) await addBed(out, bed, from, gain, length);
+    yield out;
+  }
+}
+
+function addInto(out: Float32Array[], samples: readonly Float32Array[], offset: number): void {
+  for (const [c, target] of out.entries()) {
+    // One channel sounds on both sides; two on one side are halved.
+    const sources = samples.length > 1 && out.length === 1 ? samples : [samples[c] ?? samples[0]!];
+    const share = 1 / sources.length;
+    for (const source of sources) {
+      const first = Math.max(0, -offset);
+      const last = Math.min(source.length, target.length - offset);
+      for (let i = first; i < last; i++) target[i + offset]! += source[i]! * share;
+    }
+  }
+}
+
+async function addBed(
+  out: Float32Array[],
+  bed: Bed,
+  from: number,
+  gain: (at: number) => number,
+  length: number
+): Promise<void> {
+  const count = out[0]?.length ?? 0;
+  for (let done = 0; done < count;) {
+    const start = (from + done) % bed.length;
+    const music = await bed.read(start, Math.min(count - done, bed.length - start));
+    const got = music[0]?.length ?? 0;
+    if (got === 0) return;
+    for (let i = 0; i < got; i++) {
+      const at = from + done + i;
+      // The bed fades in and out with the whole.
+      const level = gain(at) * Math.min(1, at / YIELD, (length - at) / (YIELD * 4));
+      for (const [c, target] of out.entries())
+        target[done + i]! += (music[c] ?? music[0])![i]! * level;
+    }
+    done += got;
+  }
+}
+
+/** The gain of the bed at a sample; asked in rising order. */
+function bedGain(pieces: readonly Piece[], bed: Bed): (at: number) => number {
+  const spans: { from: number; to: number }[] = [];
+  for (const { at, length } of pieces) {
+    const last = spans.at(-1);
+    if (last && at - last.to < SHORT_PAUSE) last.to = Math.max(last.to, at + length);
+    else spans.push({ from: at, to: at + length });
+  }
+  const [loud, soft] = [ratioOf(bed.level), ratioOf(bed.underSpeech)];
+  let near = 0;
+  return (at) => {
+    while (near < spans.length - 1 && at > (spans[near]?.to ?? 0) + YIELD) near++;
+    const span = spans[near];
+    if (!span) return loud;
+    const away = at < span.from ? span.from - at : Math.max(0, at - span.to);
+    const share = Math.min(1, away / YIELD);
+    return soft + (loud - soft) * share;
+  };
+}
+
+/** Loudness that is aimed at (LUFS), and the highest true peak (dBTP). The codec may add a little. */
+export const TARGET_LOUDNESS = -16;
+export const HIGHEST_PEAK = -1.6;
+const CLOSE_ENOUGH = 0.3;
+
+/**
+ * The gain that brings a sound to the target with the limiter at work behind it.
+ * @param blocks gives the sound from its beginning, each time it is called
+ * @returns 1 where nothing is heard
+ */
+export async function gainFor(
+  blocks: () => AsyncIterable<Float32Array[]>,
+  channels: number
+): Promise<number> {
+  const raw = await loudnessOf(blocks(), channels);
+  if (!Number.isFinite(raw)) return 1;
+  let decibels = TARGET_LOUDNESS - raw;
+  // What the limiter takes is given back; twice is enough even for sound with many peaks.
+  for (let round = 0; round < 2; round++) {
+    const after = await loudnessOf(limited(blocks(), channels, ratioOf(decibels)), channels);
+    const off = TARGET_LOUDNESS - after;
+    if (Math.abs(off) < CLOSE_ENOUGH) break;
+    decibels += off;
+  }
+  return ratioOf(decibels);
+}
+
+async function loudnessOf(
+  blocks: AsyncIterable<Float32Array[]>,
+  channels: number
+): Promise<number> {
+  const meter = new LoudnessMeter(channels);
+  for await (const block of blocks) meter.push(block);
+  return meter.integrated();
+}
+
+/** A sound at a gain, its true peaks held under the highest that is allowed. */
+export async function* limited(
+  blocks: AsyncIterable<Float32Array[]>,
+  channels: number,
+  gain: number
+): AsyncGenerator<Float32Array[]> {
+  const limiter = new Limiter(channels, ratioOf(HIGHEST_PEAK));
+  for await (const block of blocks) yield limiter.push(block, gain);
+  yield limiter.flush();
+}

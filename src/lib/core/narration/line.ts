@@ -1,0 +1,28 @@
+import { z } from 'zod';
+import { pronunciationSchema } from './heard/pronunciation.ts';
+
+export const scriptOptionsSchema = z.object({
+  /** BCP 47. */
+  language: z.string(),
+  announcesHeadings: z.boolean().default(true),
+  /** What cannot be read out: passed over, or told in a line. */
+  asides: z.enum(['leave-out', 'tell']).default('leave-out'),
+  countsLists: z.boolean().default(true),
+  /** Seconds the reading may take at most; null reads the whole post. */
+  target: z.number().positive().nullable().default(null),
+  pronunciations: z.array(pronunciationSchema).default([]),
+  speed: z.number().min(0.5).max(2).default(1)
+});
+export type ScriptOptions = z.infer<typeof scriptOptionsSchema>;
+
+/** Something that is said in one go. */
+export const lineSchema = z.object({
+  id: z.string(),
+  /** As it is written in the post, and shown. */
+  text: z.string(),
+  /** As it is said; empty when it is only shown. */
+  heard: z.string(),
+  /** Where it stands in the post: its block, and characters of the block's text; null for what was added. */
+  source: z.object({ block: z.number(), from: z.number(), to: z.number() }).nullable()
+});
+export type Line = z.infer<typeof lineSchema>;

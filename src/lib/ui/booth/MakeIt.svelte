@@ -1,0 +1,147 @@
+<script lang="ts">
+  import TriangleAlert from '@lucide/svelte/icons/triangle-alert';
+  import type { Format, Narration } from '$lib/core/narration/narration.ts';
+  import { db } from '$lib/data/db.ts';
+  import { renderProblemWords, runningTime, sizeWords } from '$lib/ui/boothWords.ts';
+  import { deck } from '$lib/ui/deck.svelte.ts';
+  import { live } from '$lib/ui/live.svelte.ts';
+  import { contentOf, makeVideo } from '$lib/work/narrate.ts';
+  import { tasks } from '$lib/work/tasks.svelte.ts';
+  import { takeOutVideo, type TakenOut } from '$lib/work/takeOutVideo.ts';
+  import { readFile } from '$lib/video/files.ts';
+  import { videoWorker } from '$lib/workers/video.ts';
+  import type { Booth } from './boothState.svelte.ts';
+
+  let { booth }: { booth: Booth } = $props();
+  const narration = $derived(booth.narration);
+  const render = live(() => {
+    const id = booth.post?.id;
+    return () => (id ? db.renders.get(id) : undefined);
+  });
+  const isRunning = $derived(
+    render.value?.state === 'running' && tasks.running.some((t) => t.label.startsWith('Making'))
+  );
+  const isDone = $derived(render.value?.state === 'done');
+  const isCurrent = $derived(
+    isDone && narration !== null && render.value?.madeFrom === contentOf(narration)
+  );
+  let formats = $state<Format[] | null>(null);
+  let watched = $state('');
+
+  $effect(() => {
+    const frame = narration?.frame ?? 'wide';
+    void videoWorker()
+      .formats({ frame })
+      .then((found) => (formats = found));
+  });
+  $effect(() => () => URL.revokeObjectURL(watched));
+
+  async function make() {
+    const { post } = booth;
+    if (!narration || !post) return;
+    const first = booth.channels[0];
+    await booth.save();
+    await makeVideo(
+      $state.snapshot(narration) as Narration,
+      post,
+      first ? booth.keyFor(first) : ''
+    );
+  }
+  async function watch() {
+    const file = render.value && (await readFile(render.value.file));
+    URL.revokeObjectURL(watched);
+    watched = file ? URL.createObjectURL(file) : '';
+    if (!file) deck.say('The file is not in the browser any more. Make the video again.');
+  }
+  async function takeOut(what: TakenOut) {
+    const { post } = booth;
+    if (!narration || !post) return;
+    const trouble = await takeOutVideo(
+      what,
+      $state.snapshot(narration) as Narration,
+      post,
+      booth.current
+    );
+    deck.say(trouble);
+  }
+</script>
+
+{#if narration}
+  <section
+    aria-labelledby="make-title"
+    class="flex flex-col gap-3 rounded-container border border-l-4 border-video bg-sheet p-3 text-sm"
+  >
+    <h2 id="make-title" class="text-base font-semibold">Make the video</h2>
+    {#if formats?.length === 0}
+      {@const words = renderProblemWords({ kind: 'no-webcodecs' })}
+      <p role="alert"><strong>{words.what}</strong> {words.todo}</p>
+    {:else}
+      <fieldset class="flex gap-4">
+        <legend class="sr-only">File format</legend>
+        {#each [['webm', 'WebM'], ['mp4', 'MP4']] as const as [value, label] (value)}
+          <label class="flex items-center gap-1.5">
+            <input
+              type="radio"
+              name="format"
+              {value}
+              bind:group={narration.format}
+              disabled={formats !== null && !formats.includes(value)}
+            />{label}
+          </label>
+        {/each}
+      </fieldset>
+    {/if}
+    <button
+      class="strong btn whitespace-normal"
+      disabled={isRunning || formats?.length === 0 || narration.scenes.length === 0}
+      onclick={make}
+    >
+      {#if isRunning}Being made{:else if render.value?.state === 'stopped' || (render.value?.state === 'running' && !isRunning)}Go
+        on making the video{:else if isCurrent}Make it again{:else}Make the video{/if}
+    </button>
+    {#if isRunning}
+      <p role="status">Being made. The deck below shows how far it is; you can go on working.</p>
+    {:else if render.value?.state === 'stopped'}
+      <p role="status">Stopped. What is finished is kept.</p>
+    {:else if render.value?.state === 'failed' && render.value.problem}
+      {@const words = renderProblemWords(render.value.problem)}
+      <div role="alert" class="flex gap-2">
+        <TriangleAlert class="mt-0.5 size-4 shrink-0" aria-hidden="true" />
+        <p><strong>{words.what}</strong> {words.todo}</p>
+      </div>
+    {:else if isDone && render.value}
+      <p role="status">
+        Made: <span class="times">{runningTime(render.value.seconds)}</span>,
+        {render.value.width} × {render.value.height}, {sizeWords(render.value.bytes)}.
+        {#if !isCurrent}<strong>Something was changed since.</strong>{/if}
+      </p>
+      {#if watched}
+        <!-- Its captions are drawn in the preview. -->
+        <!-- svelte-ignore a11y_media_has_caption -->
+        <video
+          src={watched}
+          controls
+          class="max-h-60 w-full bg-black"
+          aria-label="The finished video"
+        ></video>
+      {:else}
+        <button class="plain btn btn-sm" onclick={watch}>Watch the file</button>
+      {/if}
+    {/if}
+    <details>
+      <summary class="font-semibold">Take it out</summary>
+      <div class="flex flex-wrap gap-1 py-2">
+        {#each [['video', 'Video file'], ['zip', 'ZIP of all']] as const as [what, label] (what)}
+          <button class="plain btn btn-sm" disabled={!isDone} onclick={() => takeOut(what)}
+            >{label}</button
+          >
+        {/each}
+        {#each [['captions', 'Captions (WebVTT)'], ['script', 'Script text'], ['card', 'This card (PNG)'], ['wav', 'Sound (WAV)']] as const as [what, label] (what)}
+          <button class="plain btn btn-sm" disabled={!booth.isSaid} onclick={() => takeOut(what)}
+            >{label}</button
+          >
+        {/each}
+      </div>
+    </details>
+  </section>
+{/if}

@@ -1,0 +1,199 @@
+<script lang="ts">
+  import Mic from '@lucide/svelte/icons/mic';
+  import Square from '@lucide/svelte/icons/square';
+  import Undo2 from '@lucide/svelte/icons/undo-2';
+  import Volume2 from '@lucide/svelte/icons/volume-2';
+  import {
+    joinScene,
+    sceneKindSchema,
+    splitScene,
+    type Scene
+  } from '$lib/core/narration/scenes.ts';
+  import { mediaProblemWords, sceneWords, silentWords } from '$lib/ui/boothWords.ts';
+  import { bringSound } from '$lib/work/ownMedia.ts';
+  import { deck } from '$lib/ui/deck.svelte.ts';
+  import type { Booth } from './boothState.svelte.ts';
+  import type { Preview } from './preview.svelte.ts';
+  import { Recorder } from './recorder.svelte.ts';
+
+  let { booth, preview }: { booth: Booth; preview: Preview } = $props();
+  const scene = $derived(booth.scene);
+  const index = $derived(booth.current);
+  const recorder = new Recorder();
+  let message = $state('');
+
+  async function take(file: Blob, name: string) {
+    const brought = await bringSound(file, name);
+    message = brought.problem ? mediaProblemWords(brought.problem, name) : '';
+    if (brought.id) booth.changeScene({ recording: brought.id });
+  }
+  async function record() {
+    if (recorder.isOn) {
+      const blob = await recorder.stop();
+      if (blob) await take(blob, 'recording');
+      return;
+    }
+    preview.pause();
+    message = await recorder.start();
+  }
+  const chosen = (event: Event & { currentTarget: HTMLInputElement }) => {
+    const file = event.currentTarget.files?.[0];
+    if (file) void take(file, file.name);
+    event.currentTarget.value = '';
+  };
+  function remove() {
+    const said = scene?.lines
+      .map((l) => l.text)
+      .join(' ')
+      .slice(0, 40);
+    booth.change((scenes) => scenes.toSpliced(index, 1));
+    deck.say(`The scene “${said}” is out. Undo brings it back.`);
+  }
+</script>
+
+{#if scene}
+  <section aria-label="Scene {index + 1}" class="flex flex-col gap-2">
+    <div class="flex flex-wrap items-center gap-2 text-sm">
+      <label class="flex items-center gap-1.5 font-semibold">
+        Scene {index + 1}
+        <select
+          class="field w-auto font-normal"
+          aria-label="Kind of scene"
+          value={scene.kind}
+          onchange={(event) =>
+            booth.changeScene({ kind: sceneKindSchema.parse(event.currentTarget.value) })}
+        >
+          {#each sceneKindSchema.options as kind (kind)}
+            {#if kind !== 'picture' || scene.picture}<option value={kind}>{sceneWords[kind]}</option
+              >{/if}
+          {/each}
+        </select>
+      </label>
+      <label class="flex items-center gap-1.5">
+        Holds
+        <input
+          class="field w-20"
+          type="number"
+          min="0"
+          max="60"
+          step="0.5"
+          value={scene.hold}
+          aria-label="Seconds it stays after the last word"
+          onchange={(event) =>
+            booth.changeScene({
+              hold: Math.min(60, Math.max(0, Number(event.currentTarget.value) || 0))
+            })}
+        /> s longer
+      </label>
+      <span class="ml-auto flex flex-wrap gap-1">
+        <button
+          class="plain btn btn-sm"
+          disabled={index === 0}
+          onclick={() => booth.change((s) => joinScene(s, index), index - 1)}
+          >Join to the one before</button
+        >
+        <button
+          class="plain btn btn-sm"
+          disabled={scene.lines.length < 2}
+          onclick={() => booth.change((s) => splitScene(s, index))}>Split</button
+        >
+        <button
+          class="plain btn btn-sm"
+          disabled={(booth.narration?.scenes.length ?? 0) < 2}
+          onclick={remove}>Take out</button
+        >
+        <button class="plain btn btn-sm" disabled={!booth.canUndo} onclick={() => booth.undo()}
+          ><Undo2 aria-hidden="true" />Undo</button
+        >
+      </span>
+    </div>
+    {#each scene.lines as line, n (line.id)}
+      {@const key = booth.said.speech.get(line.id)}
+      {@const silent = booth.said.silent.get(line.id)}
+      <div class="flex flex-col gap-1 border-l-2 border-line pl-2">
+        <textarea
+          class="field reading text-sm"
+          rows={Math.min(4, Math.ceil(line.text.length / 70) || 1)}
+          aria-label="Line {n + 1}, as it is shown"
+          value={line.text}
+          onchange={(event) => booth.rewrite(line.id, event.currentTarget.value)}></textarea>
+        <div class="flex items-start gap-2 text-sm">
+          <button
+            class="bare btn-icon shrink-0 btn-icon-sm"
+            aria-label="Hear line {n + 1}"
+            disabled={!key}
+            onclick={() => key && preview.say(key)}
+            ><Volume2 aria-hidden="true" class="size-4" /></button
+          >
+          <input
+            class="field text-sm text-quiet"
+            aria-label="Line {n + 1}, as it is said"
+            placeholder="Shown only, not said"
+            value={line.heard}
+            onchange={(event) => booth.sayOtherwise(line.id, event.currentTarget.value.trim())}
+          />
+        </div>
+        {#if silent}<p class="text-sm" role="alert">{silentWords(silent)}</p>{/if}
+      </div>
+    {/each}
+    {#if scene.kind === 'title' || scene.kind === 'quote' || scene.kind === 'end'}
+      <label class="flex flex-col gap-1 text-sm">
+        {scene.kind === 'end'
+          ? 'Address, also as a code to scan'
+          : scene.kind === 'quote'
+            ? 'Whose words they are'
+            : 'Small line'}
+        <input
+          class="field"
+          value={scene.small}
+          onchange={(event) => booth.changeScene({ small: event.currentTarget.value.trim() })}
+        />
+      </label>
+    {/if}
+    {#if scene.picture}
+      {@const picture = scene.picture}
+      <div class="flex flex-wrap items-center gap-3 text-sm">
+        <fieldset class="flex gap-3">
+          <legend class="sr-only">How the picture is shown</legend>
+          {#each [['fitted', 'Whole'], ['moved', 'Filling the frame, slowly moved']] as const as [value, label] (value)}
+            <label class="flex items-center gap-1.5"
+              ><input
+                type="radio"
+                name="shown"
+                checked={picture.shown === value}
+                onchange={() => booth.changeScene({ picture: { ...picture, shown: value } })}
+              />{label}</label
+            >
+          {/each}
+        </fieldset>
+        {#if booth.missing.includes(picture.url)}
+          <p role="alert">
+            This picture cannot be had: <span class="times break-all">{picture.url}</span> Its text is
+            shown instead.
+          </p>
+        {/if}
+      </div>
+    {/if}
+    <div class="flex flex-wrap items-center gap-2 text-sm">
+      {#if scene.recording}
+        <span>Your own recording is heard instead of the voice.</span>
+        <button
+          class="plain btn btn-sm"
+          onclick={() => booth.changeScene({ recording: '' } satisfies Partial<Scene>)}
+          >Use the voice again</button
+        >
+      {:else if scene.lines.some((l) => l.heard)}
+        <button class="plain btn btn-sm" onclick={record}>
+          {#if recorder.isOn}<Square aria-hidden="true" />Stop recording, {recorder.seconds} s{:else}<Mic
+              aria-hidden="true"
+            />Record it yourself{/if}
+        </button>
+        <label class="plain btn cursor-pointer btn-sm">
+          Bring a recording
+          <input class="sr-only" type="file" accept="audio/*,video/*" onchange={chosen} />
+        </label>
+      {/if}
+    </div>
+    {#if message}<p class="text-sm" role="alert">{message}</p>{/if}
+  </section>
+{/if}

@@ -1,0 +1,58 @@
+<script lang="ts">
+  import { sceneWords } from '$lib/ui/boothWords.ts';
+  import type { Booth } from './boothState.svelte.ts';
+  import Card from './Card.svelte';
+
+  let { booth, onpick }: { booth: Booth; onpick: (index: number) => void } = $props();
+  let strip = $state<HTMLElement>();
+  const plan = $derived(booth.plan);
+  /** Cards are drawn when they come into sight. */
+  let seen = $state<Record<string, boolean>>({});
+
+  $effect(() => {
+    if (!strip || !plan) return;
+    const observer = new IntersectionObserver(
+      (entries) => {
+        for (const { isIntersecting, target } of entries)
+          if (isIntersecting && target instanceof HTMLElement)
+            seen[target.dataset.index ?? ''] = true;
+      },
+      { root: strip, rootMargin: '300px' }
+    );
+    for (const child of strip.children) observer.observe(child);
+    return () => observer.disconnect();
+  });
+  $effect(() => {
+    const child = strip?.children[booth.current];
+    child?.scrollIntoView({ block: 'nearest', inline: 'nearest' });
+  });
+</script>
+
+<ol bind:this={strip} class="flex shrink-0 gap-2 overflow-x-auto p-1" aria-label="Storyboard">
+  {#each plan?.scenes ?? [] as scene, index (scene.id + index)}
+    {@const isCurrent = index === booth.current}
+    <li class="shrink-0" data-index={index}>
+      <button
+        class="block overflow-hidden rounded-base border-2 {isCurrent
+          ? 'border-post'
+          : 'border-line hover:border-edge'}"
+        style="height:4.6rem;aspect-ratio:{booth.frame.width}/{booth.frame.height}"
+        aria-label="Scene {index + 1}, {sceneWords[scene.kind]}"
+        aria-current={isCurrent ? 'true' : undefined}
+        tabindex={isCurrent ? 0 : -1}
+        onclick={() => onpick(index)}
+      >
+        {#if seen[index] && plan}
+          <Card
+            marks={plan.layouts[index]?.stages.at(-1)?.marks ?? []}
+            pictures={booth.pictures}
+            frame={booth.frame}
+            width={booth.frame.width > booth.frame.height ? 240 : 150}
+            progress={0.5}
+            label=""
+          />
+        {/if}
+      </button>
+    </li>
+  {/each}
+</ol>

@@ -1,0 +1,104 @@
+<script lang="ts">
+  import { VOICES, voicesFor, usualVoice } from '$lib/core/narration/voices.ts';
+  import { silentWords, voiceWords } from '$lib/ui/boothWords.ts';
+  import { countWords } from '$lib/ui/words.ts';
+  import type { Booth } from './boothState.svelte.ts';
+  import type { Preview } from './preview.svelte.ts';
+
+  let { booth, preview }: { booth: Booth; preview: Preview } = $props();
+  const narration = $derived(booth.narration);
+  const fitting = $derived(voicesFor(narration?.options.language ?? 'en'));
+  const others = $derived(VOICES.filter((v) => !fitting.includes(v)));
+  const nameOf = (v: { engine: string; voice: string }) => `${v.engine} ${v.voice}`;
+  const silent = $derived([...booth.said.silent.values()]);
+  const sample = $derived(
+    booth.scene?.lines.map((l) => booth.said.speech.get(l.id)).find((key) => key) ?? ''
+  );
+
+  function choose(name: string) {
+    if (!narration) return;
+    const voice = VOICES.find((v) => nameOf(v) === name);
+    if (!voice) narration.voice = null;
+    else {
+      const { engine } = voice;
+      const before = narration.voice ?? usualVoice('en');
+      if (before) narration.voice = { ...before, engine, voice: voice.voice };
+    }
+  }
+</script>
+
+{#if narration}
+  <section aria-labelledby="voice-title" class="flex flex-col gap-2 text-sm">
+    <h2 id="voice-title" class="text-base font-semibold">Voice</h2>
+    <label class="flex flex-col gap-1">
+      <span class="sr-only">Voice</span>
+      <select
+        class="field"
+        value={narration.voice ? nameOf(narration.voice) : ''}
+        onchange={(event) => choose(event.currentTarget.value)}
+      >
+        <option value="">No voice: cards only</option>
+        <optgroup label="In the language of the post">
+          {#each fitting as voice (nameOf(voice))}<option value={nameOf(voice)}
+              >{voiceWords(voice)}</option
+            >{/each}
+        </optgroup>
+        <optgroup label="Other languages">
+          {#each others as voice (nameOf(voice))}<option value={nameOf(voice)}
+              >{voiceWords(voice)}</option
+            >{/each}
+        </optgroup>
+      </select>
+    </label>
+    {#if fitting.length === 0}
+      <p>No voice here speaks the language of this post. You can record it yourself.</p>
+    {/if}
+    {#if narration.voice}
+      {@const voice = narration.voice}
+      <label class="grid grid-cols-[5.5rem_1fr_3rem] items-center gap-2">
+        Speed
+        <input
+          type="range"
+          min="0.7"
+          max="1.5"
+          step="0.05"
+          value={voice.speed}
+          onchange={(event) => (voice.speed = Number(event.currentTarget.value))}
+        />
+        <span class="times text-right">{voice.speed.toFixed(2)}×</span>
+      </label>
+      {#each [['sentencePause', 'After a sentence', 1.5], ['partPause', 'Around headings', 2.5]] as const as [name, label, max] (name)}
+        <label class="grid grid-cols-[5.5rem_1fr_3rem] items-center gap-2">
+          {label}
+          <input
+            type="range"
+            min="0"
+            {max}
+            step="0.05"
+            value={voice[name]}
+            onchange={(event) => (voice[name] = Number(event.currentTarget.value))}
+          />
+          <span class="times text-right">{voice[name].toFixed(2)} s</span>
+        </label>
+      {/each}
+      <div class="flex flex-wrap items-center gap-2">
+        <button class="plain btn btn-sm" disabled={!sample} onclick={() => preview.say(sample)}
+          >Hear this scene’s sentence</button
+        >
+      </div>
+      {#if silent.length > 0}
+        <p role="alert">
+          {countWords(silent.length, 'sentence has', 'sentences have')} no voice and will only be shown:
+          {silentWords(silent[0] ?? 'silent')}
+        </p>
+      {/if}
+    {/if}
+  </section>
+{/if}
+
+<style>
+  input[type='range'] {
+    min-width: 0;
+    accent-color: var(--ink);
+  }
+</style>

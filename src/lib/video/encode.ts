@@ -1,0 +1,204 @@
+import {
+  AudioSample,
+  AudioSampleSource,
+  BlobSource,
+  CanvasSource,
+  Conversion,
+  EncodedPacketSink,
+  EncodedVideoPacketSource,
+  Input,
+  WEBM,
+  Mp4OutputFormat,
+  Output,
+  StreamTarget,
+  WebMOutputFormat,
+  canEncodeAudio,
+  canEncodeVideo,
+  type AudioCodec,
+  type VideoCodec
+} from 'mediabunny';
+import { SAMPLE_RATE } from '$lib/core/audio/loudness.ts';
+import { threeLetterCode } from '$lib/core/language/codes.ts';
+import type { Format } from '$lib/core/narration/narration.ts';
+import type { Part } from './parts.ts';
+import { readFile, writeFile } from './files.ts';
+import { openMedia } from './ownMedia.ts';
+import { paint, type Pictures } from './paint.ts';
+
+/** What is encoded how. Cards stand still for seconds, so the rate hardly matters and quality does. */
+export interface Encoding {
+  format: Format;
+  video: VideoCodec;
+  audio: AudioCodec;
+  width: number;
+  height: number;
+}
+const VIDEO_BITRATE = 2_500_000;
+const AUDIO_BITRATE = 96_000;
+/** Seconds between two frames that stand by themselves: a player can jump to each. */
+const KEY_FRAMES = 10;
+
+/**
+ * The encodings that this browser can make of a size; WebM first.
+ * @returns empty where it has no WebCodecs at all
+ */
+export async function possibleEncodings(size: {
+  width: number;
+  height: number;
+}): Promise<Encoding[]> {
+  if (typeof VideoEncoder === 'undefined' || typeof AudioEncoder === 'undefined') return [];
+  const found: Encoding[] = [];
+  const options = { ...size, bitrate: VIDEO_BITRATE };
+  const audio = { numberOfChannels: 2, sampleRate: SAMPLE_RATE, bitrate: AUDIO_BITRATE };
+  const opus = await canEncodeAudio('opus', audio);
+  for (const video of ['vp9', 'vp8'] as const) {
+    if (opus && (await canEncodeVideo(video, options))) {
+      found.push({ format: 'webm', video, audio: 'opus', ...size });
+      break;
+    }
+  }
+  if (await canEncodeVideo('avc', options)) {
+    const aac = await canEncodeAudio('aac', audio);
+    if (aac || opus)
+      found.push({ format: 'mp4', video: 'avc', audio: aac ? 'aac' : 'opus', ...size });
+  }
+  return found;
+}
+
+/** Frees a name for writing and gives a target that streams into it. */
+async function targetFor(name: string): Promise<StreamTarget> {
+  const stream = await writeFile(name);
+  return new StreamTarget(stream as unknown as WritableStream, {
+    chunked: true,
+    chunkSize: 2 ** 20
+  });
+}
+
+/** Encodes a part into a file of its own. `goOn` throws when the work is to be stopped. */
+export async function encodePart(
+  name: string,
+  part: Part,
+  encoding: Encoding,
+  pictures: Pictures,
+  scale: number,
+  goOn: (seconds: number) => void
+): Promise<void> {
+  const canvas = new OffscreenCanvas(encoding.width, encoding.height);
+  const context = canvas.getContext('2d', { alpha: false });
+  if (!context) throw new Error('There is no canvas to paint on.');
+  const output = new Output({ format: new WebMOutputFormat(), target: await targetFor(name) });
+  const source = new CanvasSource(canvas, {
+    ...{ codec: encoding.video, bitrate: VIDEO_BITRATE, keyFrameInterval: KEY_FRAMES },
+    latencyMode: 'quality'
+  });
+  output.addVideoTrack(source);
+  await output.start();
+  try {
+    for (const [i, frame] of part.frames.entries()) {
+      goOn(frame.at);
+      const end = part.frames[i + 1]?.at ?? part.seconds;
+      paint(context, frame.marks, pictures, frame.progress, scale);
+      await source.add(frame.at, end - frame.at, { keyFrame: i === 0 });
+    }
+    await output.finalize();
+  } catch (error) {
+    await output.cancel().catch(() => {});
+    throw error;
+  }
+}
+
+/** Brings a clip of the user's own to the size and codec of the video, its picture only. */
+export async function encodeClip(
+  name: string,
+  clip: Blob,
+  encoding: Encoding,
+  goOn: (share: number) => void
+): Promise<void> {
+  using input = openMedia(clip);
+  const output = new Output({ format: new WebMOutputFormat(), target: await targetFor(name) });
+  const conversion = await Conversion.init({
+    input,
+    output,
+    video: {
+      ...{ width: encoding.width, height: encoding.height, fit: 'contain' },
+      ...{ codec: encoding.video, bitrate: VIDEO_BITRATE * 1.5, forceTranscode: true }
+    },
+    audio: { discard: true }
+  });
+  conversion.onProgress = (share) => {
+    try {
+      goOn(share);
+    } catch {
+      void conversion.cancel();
+    }
+  };
+  await conversion.execute();
+}
+
+export interface Muxing {
+  name: string;
+  encoding: Encoding;
+  channels: 1 | 2;
+  /** Files of the parts, and the second at which each begins. */
+  parts: { name: string; start: number }[];
+  /** The finished sound. */
+  sound: AsyncIterable<Float32Array[]>;
+  seconds: number;
+  tags: { title: string; comment: string; language: string };
+  goOn: (seconds: number) => void;
+}
+
+/** Puts parts and sound into one file, as a stream: packets are copied, only sound is encoded. */
+export async function mux(muxing: Muxing): Promise<void> {
+  const { name, encoding, parts, sound, channels, tags, goOn } = muxing;
+  const format =
+    encoding.format === 'webm' ? new WebMOutputFormat() : new Mp4OutputFormat({ fastStart: false });
+  const output = new Output({ format, target: await targetFor(name) });
+  const video = new EncodedVideoPacketSource(encoding.video);
+  const audio = new AudioSampleSource({ codec: encoding.audio, bitrate: AUDIO_BITRATE });
+  output.addVideoTrack(video);
+  output.addAudioTrack(audio, { languageCode: threeLetterCode(tags.language) });
+  output.setMetadataTags({ title: tags.title, comment: tags.comment });
+  await output.start();
+  const copyVideo = async () => {
+    for (const part of parts) {
+      const file = await readFile(part.name);
+      if (!file) throw new Error(`A finished part is gone: ${part.name}`);
+      using input = new Input({ source: new BlobSource(file), formats: [WEBM] });
+      const track = await input.getPrimaryVideoTrack();
+      if (!track) continue;
+      const meta = { decoderConfig: (await track.getDecoderConfig()) ?? undefined };
+      for await (const packet of new EncodedPacketSink(track).packets()) {
+        goOn(part.start + packet.timestamp);
+        await video.add(packet.clone({ timestamp: part.start + packet.timestamp }), meta);
+      }
+    }
+    video.close();
+  };
+  const encodeSound = async () => {
+    let at = 0;
+    const last = Math.round(muxing.seconds * SAMPLE_RATE);
+    for await (const block of sound) {
+      const length = Math.min(block[0]?.length ?? 0, last - at);
+      if (length <= 0) continue;
+      const data = new Float32Array(length * channels);
+      for (let c = 0; c < channels; c++)
+        data.set((block[c] ?? block[0])!.subarray(0, length), c * length);
+      const sample = new AudioSample({
+        ...{ data, format: 'f32-planar', numberOfChannels: channels },
+        ...{ sampleRate: SAMPLE_RATE, timestamp: at / SAMPLE_RATE }
+      });
+      await audio.add(sample);
+      sample.close();
+      at += length;
+    }
+    audio.close();
+  };
+  try {
+    await Promise.all([copyVideo(), encodeSound()]);
+    await output.finalize();
+  } catch (error) {
+    await output.cancel().catch(() => {});
+    throw error;
+  }
+}

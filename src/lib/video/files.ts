@@ -1,0 +1,83 @@
+/** Files of this application in the browser's own file system (OPFS). */
+
+const FOLDER = 'videos';
+
+async function folder(): Promise<FileSystemDirectoryHandle> {
+  const root = await navigator.storage.getDirectory();
+  return root.getDirectoryHandle(FOLDER, { create: true });
+}
+
+/** A finished file; null where there is none of this name. */
+export async function readFile(name: string): Promise<File | null> {
+  try {
+    return await (await (await folder()).getFileHandle(name)).getFile();
+  } catch {
+    return null;
+  }
+}
+
+/** A stream into a file. What was written takes effect when the stream is closed, all at once. */
+export async function writeFile(name: string): Promise<FileSystemWritableFileStream> {
+  const handle = await (await folder()).getFileHandle(name, { create: true });
+  return handle.createWritable();
+}
+
+export async function removeFiles(names: readonly string[]): Promise<void> {
+  const held = await folder();
+  for (const name of names) await held.removeEntry(name).catch(() => {});
+}
+
+/** Removes what begins with a prefix, but for the names kept. */
+export async function removeOthers(prefix: string, kept: readonly string[]): Promise<void> {
+  const held = await folder();
+  const names: string[] = [];
+  for await (const name of held.keys()) names.push(name);
+  await removeFiles(names.filter((n) => n.startsWith(prefix) && !kept.includes(n)));
+}
+
+/** Sound written down while it is mixed, and read again piece by piece. Workers only. */
+export class SoundFile {
+  private constructor(
+    private readonly handle: FileSystemSyncAccessHandle,
+    readonly channels: number
+  ) {}
+
+  static async open(name: string, channels: number): Promise<SoundFile> {
+    const file = await (await folder()).getFileHandle(name, { create: true });
+    const handle = await file.createSyncAccessHandle();
+    handle.truncate(0);
+    return new SoundFile(handle, channels);
+  }
+
+  #end = 0;
+
+  append(channels: readonly Float32Array[]): void {
+    for (const samples of channels) {
+      this.handle.write(samples as Float32Array<ArrayBuffer>, { at: this.#end });
+      this.#end += samples.byteLength;
+    }
+    this.#lengths.push(channels[0]?.length ?? 0);
+  }
+
+  readonly #lengths: number[] = [];
+
+  /** The blocks as they were written. */
+  async *blocks(): AsyncGenerator<Float32Array[]> {
+    let at = 0;
+    for (const length of this.#lengths) {
+      const block: Float32Array[] = [];
+      for (let c = 0; c < this.channels; c++) {
+        const samples = new Float32Array(length);
+        this.handle.read(samples, { at });
+        at += samples.byteLength;
+        block.push(samples);
+      }
+      yield block;
+    }
+  }
+
+  close(): void {
+    this.handle.truncate(0);
+    this.handle.close();
+  }
+}

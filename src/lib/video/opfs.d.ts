@@ -1,0 +1,11 @@
+/** The part of the File System standard that workers have and TypeScript's DOM types leave out. */
+interface FileSystemSyncAccessHandle {
+  read(into: ArrayBufferView<ArrayBuffer>, options?: { at?: number }): number;
+  write(from: ArrayBufferView<ArrayBuffer>, options?: { at?: number }): number;
+  truncate(size: number): void;
+  flush(): void;
+  close(): void;
+}
+interface FileSystemFileHandle {
+  createSyncAccessHandle(): Promise<FileSystemSyncAccessHandle>;
+}

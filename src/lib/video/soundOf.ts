@@ -1,0 +1,131 @@
+import { gainFor, limited, mixed, type Bed, type Mix, type Piece } from '$lib/core/audio/mix.ts';
+import { SAMPLE_RATE } from '$lib/core/audio/loudness.ts';
+import { resample } from '$lib/core/audio/resample.ts';
+import { fromInt16 } from '$lib/core/audio/speech.ts';
+import type { Scene } from '$lib/core/narration/scenes.ts';
+import type { TimeLine } from '$lib/core/narration/timeLine.ts';
+import { db } from '$lib/data/db.ts';
+import { SoundFile } from './files.ts';
+import { readKeptSound } from './ownMedia.ts';
+
+const toSamples = (seconds: number): number => Math.round(seconds * SAMPLE_RATE);
+
+/** What sounds in a video: kept sentences by line id, recordings and clips by media name. */
+export interface SoundPlan {
+  scenes: readonly Scene[];
+  timeLine: TimeLine;
+  /** Name of the kept speech of a line. */
+  speech: ReadonlyMap<string, string>;
+  /** Kept sound of the clips before and after, in its place. */
+  clips: { sound: string; at: number; seconds: number }[];
+  /** Seconds that everything is moved by: the length of the clip before. */
+  offset: number;
+  music: string;
+  musicLevel: number;
+  seconds: number;
+}
+
+/** The mix of a video, read piece by piece from what is kept. */
+async function mixOf(plan: SoundPlan): Promise<Mix> {
+  const pieces: Piece[] = [];
+  let isStereo = false;
+  for (const { sound, at, seconds } of plan.clips) {
+    const kept = await db.media.get(sound);
+    if (!kept?.channels) continue;
+    const { blob, channels } = kept;
+    isStereo ||= channels === 2;
+    pieces.push({
+      ...{ at: toSamples(at), length: toSamples(seconds) },
+      read: () => readKeptSound({ blob, channels }, 0, toSamples(seconds))
+    });
+  }
+  for (const [i, timed] of plan.timeLine.scenes.entries()) {
+    const recording = plan.scenes[i]?.recording;
+    const first = timed.lines[0];
+    if (recording && first) {
+      const kept = await db.media.get(recording);
+      if (!kept?.channels) continue;
+      const { blob, channels } = kept;
+      pieces.push({
+        at: toSamples(plan.offset + first.start),
+        length: toSamples(kept.seconds ?? 0),
+        read: () => readKeptSound({ blob, channels })
+      });
+      continue;
+    }
+    for (const line of timed.lines) {
+      const key = plan.speech.get(line.id);
+      if (!key) continue;
+      pieces.push({
+        at: toSamples(plan.offset + line.start),
+        length: toSamples(line.end - line.start),
+        read: async () => {
+          const kept = await db.speech.get(key);
+          return [
+            kept ? resample(fromInt16(kept.samples), kept.rate, SAMPLE_RATE) : new Float32Array()
+          ];
+        }
+      });
+    }
+  }
+  const bed = plan.music ? await bedOf(plan.music, plan.musicLevel) : null;
+  if (bed) isStereo ||= bed.channels === 2;
+  return {
+    length: toSamples(plan.seconds),
+    channels: isStereo ? 2 : 1,
+    pieces: pieces.sort((a, b) => a.at - b.at),
+    bed: bed && bed.bed
+  };
+}
+
+/** Decibels that music is louder where nobody speaks. */
+const ALONE = 9;
+
+async function bedOf(name: string, level: number): Promise<{ bed: Bed; channels: number } | null> {
+  const kept = await db.media.get(name);
+  if (!kept?.channels) return null;
+  const { blob, channels } = kept;
+  return {
+    channels,
+    bed: {
+      length: Math.floor(blob.size / (channels * 2)),
+      read: (from, count) => readKeptSound({ blob, channels }, from, count),
+      level: Math.min(0, level + ALONE),
+      underSpeech: level
+    }
+  };
+}
+
+/** The finished sound of a video: mixed once into a file, then measured and levelled from there. */
+export interface FinishedSound {
+  channels: 1 | 2;
+  blocks(): AsyncIterable<Float32Array[]>;
+  close(): void;
+}
+
+/** @param goOn told the seconds that are mixed; throws when the work is to be stopped */
+export async function finishSound(
+  plan: SoundPlan,
+  scratch: string,
+  goOn: (seconds: number) => void
+): Promise<FinishedSound> {
+  const mix = await mixOf(plan);
+  const file = await SoundFile.open(scratch, mix.channels);
+  try {
+    let at = 0;
+    for await (const block of mixed(mix)) {
+      goOn(at / SAMPLE_RATE);
+      file.append(block);
+      at += block[0]?.length ?? 0;
+    }
+    const gain = await gainFor(() => file.blocks(), mix.channels);
+    return {
+      channels: mix.channels,
+      blocks: () => limited(file.blocks(), mix.channels, gain),
+      close: () => file.close()
+    };
+  } catch (error) {
+    file.close();
+    throw error;
+  }
+}

@@ -1,0 +1,222 @@
+import type { Item } from '$lib/core/model/item.ts';
+import type { Narration, Render, RenderProblem } from '$lib/core/narration/narration.ts';
+import type { Scene } from '$lib/core/narration/scenes.ts';
+import type { VoiceChoice } from '$lib/core/narration/voices.ts';
+import { db } from '$lib/data/db.ts';
+import { saveRender } from '$lib/data/narrations.ts';
+import { readAddress } from '$lib/places/wire.ts';
+import type { Production } from '$lib/video/job.ts';
+import { videoWorker } from '$lib/workers/video.ts';
+import type { Said } from '$lib/workers/voice.worker.ts';
+import { sayAll } from '$lib/workers/voice.ts';
+import { proxy } from 'comlink';
+import { attempt, runTask, type Report } from './tasks.svelte.ts';
+
+/** What became of saying the lines of a storyboard. */
+export interface SaidLines {
+  /** Name of the kept speech, by line id. */
+  speech: Map<string, string>;
+  /** Lines that could not be said, by line id. */
+  silent: Map<string, NonNullable<Said['problem']>>;
+}
+
+/** Says what is to be said and not kept yet. */
+export async function sayScenes(
+  scenes: readonly Scene[],
+  voice: VoiceChoice,
+  signal: AbortSignal,
+  told: (done: number, all: number) => void = () => {}
+): Promise<SaidLines> {
+  const lines = scenes.flatMap((s) => (s.recording ? [] : s.lines.filter((l) => l.heard)));
+  const said = await sayAll(
+    lines.map((l) => l.heard),
+    voice,
+    signal,
+    (done) => told(done, lines.length)
+  );
+  const result: SaidLines = { speech: new Map(), silent: new Map() };
+  for (const [i, line] of lines.entries()) {
+    const one = said[i];
+    if (one?.problem === null) result.speech.set(line.id, one.key);
+    else if (one) result.silent.set(line.id, one.problem);
+  }
+  return result;
+}
+
+/**
+ * Fetches the pictures of a storyboard that are not kept yet.
+ * @returns addresses that lead to no picture
+ */
+export async function fetchPictures(
+  scenes: readonly Scene[],
+  signal?: AbortSignal
+): Promise<string[]> {
+  const { toBitmap } = await import('$lib/video/pictures.ts');
+  const urls = [...new Set(scenes.flatMap((s) => (s.picture ? [s.picture.url] : [])))];
+  const missing: string[] = [];
+  for (const url of urls) {
+    if (await db.media.get(url)) continue;
+    const { value } = await attempt(() => readAddress(url, signal));
+    const blob =
+      value && new Blob([value.bytes as Uint8Array<ArrayBuffer>], { type: value.contentType });
+    const bitmap = blob && (await toBitmap(blob));
+    if (!blob || !bitmap) {
+      missing.push(url);
+      continue;
+    }
+    bitmap.close();
+    await db.media.put({
+      id: url,
+      name: url.split('/').at(-1) ?? '',
+      blob,
+      seconds: null,
+      channels: null
+    });
+  }
+  return missing;
+}
+
+export function productionOf(narration: Narration, speech: Map<string, string>): Production {
+  const { scenes, frame, style, voice, before, after, music, musicLevel, options } = narration;
+  return {
+    ...{ scenes, frame, style, speech, before, after, music, musicLevel },
+    language: options.language,
+    speed: voice?.speed ?? 1,
+    pauses: { sentence: voice?.sentencePause ?? 0.35, part: voice?.partPause ?? 0.7 }
+  };
+}
+
+const STEPS = { sound: 'sound', frames: 'pictures', file: 'file' };
+
+/**
+ * Makes the video of a post: says what is not said yet, then renders it into a file of the
+ * browser. Parts that are finished are kept, also when it is stopped or the page is closed.
+ */
+export async function makeVideo(
+  narration: Narration,
+  post: Item,
+  key: string
+): Promise<Render | null> {
+  const label = `Making “${post.title}”`;
+  return navigator.locks.request(`render/${narration.id}`, { ifAvailable: true }, async (lock) => {
+    if (!lock) return null;
+    const begun = await beginRender(narration);
+    const { value, problem } = await attempt(() =>
+      runTask(label, (signal, report) => render(narration, post, key, begun, signal, report))
+    );
+    if (value) return value;
+    const isStopped = problem?.kind === 'stopped';
+    const ended: Render = {
+      ...begun,
+      state: isStopped ? 'stopped' : 'failed',
+      problem: isStopped ? null : { kind: 'broken', detail: problem?.detail ?? '' }
+    };
+    await saveRender(ended);
+    return ended;
+  });
+}
+
+async function beginRender(narration: Narration): Promise<Render> {
+  const before = await db.renders.get(narration.id);
+  const begun: Render = {
+    ...{ id: narration.id, state: 'running', problem: null, format: narration.format },
+    ...{ file: before?.file ?? '', bytes: 0, seconds: 0, width: 0, height: 0 },
+    ...{ captions: '', chapters: [], changed: new Date().toISOString() },
+    madeFrom: contentOf(narration)
+  };
+  await saveRender(begun);
+  return begun;
+}
+
+/** What of a narration is seen and heard in its video. */
+export const contentOf = ({
+  scenes,
+  voice,
+  frame,
+  style,
+  music,
+  musicLevel,
+  before,
+  after,
+  format
+}: Narration): string =>
+  JSON.stringify([scenes, voice, frame, style, music, musicLevel, before, after, format]);
+
+class RenderStopped extends Error {}
+
+async function render(
+  narration: Narration,
+  post: Item,
+  key: string,
+  begun: Render,
+  signal: AbortSignal,
+  report: Report
+): Promise<Render> {
+  report('sentences', 0);
+  const voice = narration.voice;
+  const said = voice
+    ? await sayScenes(narration.scenes, voice, signal, (done, all) =>
+        report(`sentence ${done} of ${all}`, (0.4 * done) / all)
+      )
+    : { speech: new Map<string, string>(), silent: new Map() };
+  await fetchPictures(narration.scenes, signal);
+  const worker = videoWorker();
+  const stop = () => void worker.stop();
+  signal.addEventListener('abort', stop);
+  const started = performance.now();
+  try {
+    const { rendered, problem } = await worker.render(
+      {
+        ...productionOf(narration, said.speech),
+        id: narration.id,
+        format: narration.format,
+        tags: {
+          title: post.title,
+          comment: `Made from ${post.url} (${key})`,
+          language: narration.options.language
+        }
+      },
+      proxy((share, step) => {
+        const elapsed = (performance.now() - started) / 1000;
+        const left = share > 0.05 ? ((1 - share) / share) * elapsed : null;
+        const time = left === null ? '' : `, ${timeLeft(left)}`;
+        report(`${STEPS[step]}${time}`, 0.4 + 0.6 * share);
+      })
+    );
+    signal.throwIfAborted();
+    if (problem) return await endFailed(begun, problem);
+    const done: Render = {
+      ...begun,
+      ...rendered,
+      state: 'done',
+      changed: new Date().toISOString()
+    };
+    await saveRender(done);
+    return done;
+  } finally {
+    signal.removeEventListener('abort', stop);
+  }
+}
+
+async function endFailed(begun: Render, problem: RenderProblem): Promise<Render> {
+  if (problem.kind === 'stopped') throw new RenderStopped();
+  const failed: Render = { ...begun, state: 'failed', problem };
+  await saveRender(failed);
+  return failed;
+}
+
+const timeLeft = (seconds: number): string =>
+  seconds < 90
+    ? `about ${Math.max(1, Math.round(seconds))} s left`
+    : `about ${Math.round(seconds / 60)} min left`;
+
+/** Renders that were running when their page was closed: taken up again from their finished parts. */
+export async function takeUpRenders(
+  keyOf: (narration: Narration, post: Item) => Promise<string>
+): Promise<void> {
+  for (const { id } of await db.renders.filter((r) => r.state === 'running').toArray()) {
+    const [narration, post] = [await db.narrations.get(id), await db.items.get(id)];
+    if (narration && post) await makeVideo(narration, post, await keyOf(narration, post));
+    else await db.renders.delete(id);
+  }
+}

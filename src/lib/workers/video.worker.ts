@@ -1,0 +1,281 @@
+import { expose } from 'comlink';
+import { writeWebVtt } from '$lib/core/captions/webvtt.ts';
+import type { Chapter } from '$lib/core/chapters/chapter.ts';
+import { interleave, wavHead } from '$lib/core/audio/wav.ts';
+import { SAMPLE_RATE } from '$lib/core/audio/loudness.ts';
+import { FRAMES } from '$lib/core/narration/frames.ts';
+import type { Format, MediaProblem, RenderProblem } from '$lib/core/narration/narration.ts';
+import { db } from '$lib/data/db.ts';
+import { canvasMeasure } from '$lib/video/canvasMeasure.ts';
+import { encodeClip, encodePart, mux, possibleEncodings } from '$lib/video/encode.ts';
+import { readFile, removeOthers, writeFile } from '$lib/video/files.ts';
+import { loadWorkerFonts } from '$lib/video/fonts.ts';
+import { planVideo, tracksOf, type Plan, type Production } from '$lib/video/job.ts';
+import { examineClip, keepSound, MediaError } from '$lib/video/ownMedia.ts';
+import { paint } from '$lib/video/paint.ts';
+import { partName, planParts } from '$lib/video/parts.ts';
+import { readPictures } from '$lib/video/pictures.ts';
+import { finishSound } from '$lib/video/soundOf.ts';
+
+export interface Rendered {
+  file: string;
+  bytes: number;
+  seconds: number;
+  width: number;
+  height: number;
+  captions: string;
+  chapters: Chapter[];
+}
+
+export interface RenderJob extends Production {
+  /** The post; names of files begin with it. */
+  id: string;
+  format: Format;
+  tags: { title: string; comment: string; language: string };
+}
+
+class Stopped extends Error {}
+let isStopped = false;
+const goOn = () => {
+  if (isStopped) throw new Stopped();
+};
+
+function problemOf(error: unknown): RenderProblem {
+  if (error instanceof Stopped) return { kind: 'stopped' };
+  if (error instanceof MediaError) return { kind: 'media', problem: error.problem };
+  if (error instanceof DOMException && error.name === 'QuotaExceededError')
+    return { kind: 'disk-full' };
+  return { kind: 'broken', detail: error instanceof Error ? error.message : String(error) };
+}
+
+/** What cannot be read at all is no media, whatever the decoder stumbled over. */
+const mediaProblem = (error: unknown): MediaProblem =>
+  error instanceof MediaError ? error.problem : { kind: 'not-media' };
+
+const canvas = new OffscreenCanvas(16, 16);
+const context = canvas.getContext('2d');
+const measure = context ? canvasMeasure(context) : () => 0;
+const fonts = (): Promise<void> =>
+  loadWorkerFonts((self as unknown as { fonts: FontFaceSet }).fonts);
+
+async function plan(production: Production): Promise<Plan> {
+  await fonts();
+  const urls = new Set(await db.media.toCollection().primaryKeys());
+  return planVideo(production, measure, (url) => urls.has(url));
+}
+
+const picturesOf = (job: Production) =>
+  readPictures([
+    ...job.scenes.flatMap((s) => (s.picture ? [s.picture.url] : [])),
+    ...(job.style.mark ? [job.style.mark] : [])
+  ]);
+
+/** A clip before or after, with its sound decoded once and kept. */
+async function clipOf(name: string) {
+  const kept = name ? await db.media.get(name) : undefined;
+  if (!kept) return null;
+  const seconds = kept.seconds ?? (await examineClip(kept.blob));
+  const sound = `${name}:sound`;
+  if (!(await db.media.get(sound))) {
+    try {
+      const decoded = await keepSound(kept.blob);
+      await db.media.put({ id: sound, name: kept.name, ...decoded });
+    } catch (error) {
+      if (!(error instanceof MediaError && error.problem.kind === 'no-sound')) throw error;
+    }
+  }
+  return { name, blob: kept.blob, seconds, sound };
+}
+
+async function make(
+  job: RenderJob,
+  report: (share: number, step: 'sound' | 'frames' | 'file') => void
+): Promise<Rendered> {
+  const { width, height } = FRAMES[job.frame];
+  const encodings = await possibleEncodings({ width, height });
+  if (encodings.length === 0) throw new NoEncoder({ kind: 'no-webcodecs' });
+  const encoding = encodings.find((e) => e.format === job.format);
+  if (!encoding) throw new NoEncoder({ kind: 'no-such-format', format: job.format });
+  const [planned, pictures] = [await plan(job), await picturesOf(job)];
+  const [before, after] = [await clipOf(job.before), await clipOf(job.after)];
+  const offset = before?.seconds ?? 0;
+  const { duration } = planned.timeLine;
+  const seconds = offset + duration + (after?.seconds ?? 0);
+
+  let [mixedTo, encodedTo, muxedTo] = [0, 0, 0];
+  const tell = () => {
+    goOn();
+    const share = (mixedTo * 0.2 + encodedTo * 0.5 + muxedTo * 0.3) / Math.max(1, seconds);
+    report(Math.min(0.999, share), muxedTo > 0 ? 'file' : encodedTo > 0 ? 'frames' : 'sound');
+  };
+  const soundPlan = {
+    ...{ scenes: planned.scenes, timeLine: planned.timeLine, speech: job.speech, offset, seconds },
+    ...{ music: job.music, musicLevel: job.musicLevel },
+    clips: [
+      ...(before ? [{ sound: before.sound, at: 0, seconds: before.seconds }] : []),
+      ...(after ? [{ sound: after.sound, at: offset + duration, seconds: after.seconds }] : [])
+    ]
+  };
+
+  const parts: { name: string; start: number }[] = [];
+  const encodeAll = async () => {
+    const addClip = async (clip: typeof before, start: number) => {
+      if (!clip) return;
+      const name = await partName(job.id, { clip: clip.name, encoding });
+      parts.push({ name, start });
+      if (!(await readFile(name))?.size)
+        await encodeClip(name, clip.blob, encoding, (share) => {
+          encodedTo = start + share * clip.seconds;
+          tell();
+        });
+    };
+    await addClip(before, 0);
+    for (const part of planParts(planned.timeLine, planned.layouts)) {
+      const name = await partName(job.id, { frames: part.frames, seconds: part.seconds, encoding });
+      const start = offset + part.start;
+      parts.push({ name, start });
+      // An empty file is one that was begun and never finished.
+      if (!(await readFile(name))?.size)
+        await encodePart(name, part, encoding, pictures, encoding.width / width, (at) => {
+          encodedTo = start + at;
+          tell();
+        });
+      encodedTo = start + part.seconds;
+      tell();
+    }
+    await addClip(after, offset + duration);
+    encodedTo = seconds;
+  };
+  // Sound is reckoned here while the browser encodes pictures beside.
+  const [sound] = await Promise.all([
+    finishSound(soundPlan, `${job.id}-sound`, (at) => {
+      mixedTo = at;
+      tell();
+    }),
+    encodeAll()
+  ]);
+  mixedTo = seconds;
+  const file = `${job.id}-video.${job.format}`;
+  try {
+    await mux({
+      ...{ name: file, encoding, channels: sound.channels, parts, sound: sound.blocks(), seconds },
+      tags: job.tags,
+      goOn: (at) => {
+        muxedTo = Math.max(muxedTo, at);
+        tell();
+      }
+    });
+  } finally {
+    sound.close();
+  }
+  // Parts of earlier versions are of no use any more.
+  await removeOthers(job.id, [...parts.map((p) => p.name), file]);
+  for (const picture of pictures.values()) picture.close();
+  const { captions, chapters } = tracksOf(planned, offset);
+  return {
+    ...{ file, seconds, width: encoding.width, height: encoding.height, chapters },
+    bytes: (await readFile(file))?.size ?? 0,
+    captions: writeWebVtt(captions)
+  };
+}
+
+class NoEncoder extends Error {
+  constructor(readonly problem: RenderProblem) {
+    super(problem.kind);
+  }
+}
+
+const api = {
+  /** How a video would look and run; the very layouts and times that are rendered. */
+  plan,
+
+  formats: async (production: Pick<Production, 'frame'>): Promise<Format[]> =>
+    (await possibleEncodings(FRAMES[production.frame])).map((e) => e.format),
+
+  async render(
+    job: RenderJob,
+    report: (share: number, step: 'sound' | 'frames' | 'file') => void
+  ): Promise<{ rendered: Rendered; problem: null } | { rendered: null; problem: RenderProblem }> {
+    isStopped = false;
+    try {
+      return { rendered: await make(job, report), problem: null };
+    } catch (error) {
+      return {
+        rendered: null,
+        problem: error instanceof NoEncoder ? error.problem : problemOf(error)
+      };
+    }
+  },
+
+  stop(): void {
+    isStopped = true;
+  },
+
+  /** One card as a PNG file. */
+  async card(production: Production, scene: number): Promise<Blob> {
+    const { width, height } = FRAMES[production.frame];
+    const planned = await plan({
+      ...production,
+      scenes: production.scenes.slice(scene, scene + 1)
+    });
+    const drawn = new OffscreenCanvas(width, height);
+    const surface = drawn.getContext('2d', { alpha: false });
+    const marks = planned.layouts[0]?.stages.at(-1)?.marks ?? [];
+    if (surface) paint(surface, marks, await picturesOf(production), 0.5);
+    return drawn.convertToBlob({ type: 'image/png' });
+  },
+
+  /** The finished sound as a WAV file of the browser's own. */
+  async wav(job: RenderJob): Promise<string> {
+    isStopped = false;
+    const planned = await plan(job);
+    const seconds = planned.timeLine.duration;
+    const sound = await finishSound(
+      {
+        ...{ scenes: planned.scenes, timeLine: planned.timeLine, speech: job.speech },
+        ...{ offset: 0, clips: [], music: job.music, musicLevel: job.musicLevel, seconds }
+      },
+      `${job.id}-sound`,
+      goOn
+    );
+    const name = `${job.id}-sound.wav`;
+    const stream = await writeFile(name);
+    try {
+      await stream.write(wavHead(Math.round(seconds * SAMPLE_RATE), sound.channels, SAMPLE_RATE));
+      for await (const block of sound.blocks()) await stream.write(interleave(block));
+    } finally {
+      sound.close();
+      await stream.close();
+    }
+    return name;
+  },
+
+  /** Takes a sound of the user's own, decoded once. */
+  async bringSound(
+    id: string,
+    name: string,
+    blob: Blob
+  ): Promise<{ problem: MediaProblem | null }> {
+    try {
+      const kept = await keepSound(blob);
+      await db.media.put({ id, name, ...kept });
+      return { problem: null };
+    } catch (error) {
+      return { problem: mediaProblem(error) };
+    }
+  },
+
+  /** Takes a clip of the user's own. */
+  async bringClip(id: string, name: string, blob: Blob): Promise<{ problem: MediaProblem | null }> {
+    try {
+      const seconds = await examineClip(blob);
+      await db.media.put({ id, name, blob, seconds, channels: null });
+      return { problem: null };
+    } catch (error) {
+      return { problem: mediaProblem(error) };
+    }
+  }
+};
+
+export type VideoWorker = typeof api;
+expose(api);

@@ -1,0 +1,43 @@
+import { wrap, type Remote } from 'comlink';
+import type { VoiceChoice } from '$lib/core/narration/voices.ts';
+import type { Said, VoiceWorker } from './voice.worker.ts';
+
+/** Two sentences are said at a time. */
+const AT_ONCE = 2;
+const remotes: Remote<VoiceWorker>[] = [];
+
+function voiceWorker(n: number): Remote<VoiceWorker> {
+  return (remotes[n] ??= wrap<VoiceWorker>(
+    new Worker(new URL('./voice.worker.ts', import.meta.url), {
+      type: 'module',
+      name: `voice ${n}`
+    })
+  ));
+}
+
+/**
+ * Says sentences, those first that come first.
+ * @param told called after each with how many are done
+ * @returns what became of each, in their order
+ */
+export async function sayAll(
+  heard: readonly string[],
+  voice: VoiceChoice,
+  signal: AbortSignal,
+  told: (done: number) => void = () => {}
+): Promise<Said[]> {
+  const today = new Date().toISOString().slice(0, 10);
+  const said: Said[] = [];
+  let [next, done] = [0, 0];
+  const work = async (n: number) => {
+    while (next < heard.length) {
+      signal.throwIfAborted();
+      const at = next++;
+      said[at] = await voiceWorker(n).say(heard[at] ?? '', { ...voice }, today);
+      told(++done);
+    }
+  };
+  const hands = Math.min(AT_ONCE, heard.length);
+  await Promise.all(Array.from({ length: hands }, (_, n) => work(n)));
+  return said;
+}

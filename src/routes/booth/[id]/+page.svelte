@@ -1,0 +1,151 @@
+<script lang="ts">
+  import { page } from '$app/state';
+  import { Booth } from '$lib/ui/booth/boothState.svelte.ts';
+  import LookForm from '$lib/ui/booth/LookForm.svelte';
+  import MakeIt from '$lib/ui/booth/MakeIt.svelte';
+  import { Preview } from '$lib/ui/booth/preview.svelte.ts';
+  import SceneForm from '$lib/ui/booth/SceneForm.svelte';
+  import SceneList from '$lib/ui/booth/SceneList.svelte';
+  import ScriptForm from '$lib/ui/booth/ScriptForm.svelte';
+  import SoundForm from '$lib/ui/booth/SoundForm.svelte';
+  import Stage from '$lib/ui/booth/Stage.svelte';
+  import Storyboard from '$lib/ui/booth/Storyboard.svelte';
+  import VoiceForm from '$lib/ui/booth/VoiceForm.svelte';
+  import EmptyState from '$lib/ui/EmptyState.svelte';
+
+  const booth = $derived.by(() => {
+    void page.params.id;
+    return new Booth();
+  });
+  const preview = new Preview();
+  let opened = $state(false);
+
+  $effect(() => {
+    opened = false;
+    preview.pause();
+    preview.time = 0;
+    void booth.open(page.params.id ?? '').then(() => (opened = true));
+  });
+  $effect(() => {
+    // Anything in the booth that is changed is kept, a moment later.
+    void JSON.stringify(booth.narration);
+    if (!booth.post) return;
+    const timer = setTimeout(() => void booth.save(), 400);
+    return () => clearTimeout(timer);
+  });
+  let options = '';
+  $effect(() => {
+    // Scenes follow the options, until they are changed by hand.
+    const now = JSON.stringify(booth.narration?.options);
+    if (!booth.post || now === options) return;
+    const isFirst = options === '';
+    options = now;
+    if (isFirst) return;
+    const timer = setTimeout(
+      () => void (booth.narration?.isEdited ? booth.readScript() : booth.makeAnew()),
+      150
+    );
+    return () => clearTimeout(timer);
+  });
+  $effect(() => {
+    void JSON.stringify([
+      booth.narration?.scenes,
+      booth.narration?.style,
+      booth.narration?.frame,
+      booth.narration?.voice?.sentencePause,
+      booth.narration?.voice?.partPause
+    ]);
+    if (!booth.post) return;
+    const timer = setTimeout(() => void booth.layOut(), 80);
+    return () => clearTimeout(timer);
+  });
+  const spoken = $derived(
+    JSON.stringify([
+      booth.narration?.scenes.map((s) => [s.recording, s.lines.map((l) => [l.id, l.heard])]),
+      booth.narration?.voice?.engine,
+      booth.narration?.voice?.voice,
+      booth.narration?.voice?.speed
+    ])
+  );
+  $effect(() => {
+    void spoken;
+    if (!booth.post) return;
+    const timer = setTimeout(() => void booth.sayLines(), 500);
+    return () => clearTimeout(timer);
+  });
+
+  function pick(index: number) {
+    preview.pause();
+    booth.current = index;
+    const timed = booth.plan?.timeLine.scenes[index];
+    // A moment in, where a list has its first item and a page its text.
+    if (timed) preview.time = Math.min(timed.end - 0.01, timed.start + 0.01);
+  }
+</script>
+
+<svelte:head><title>{booth.post?.title ?? 'Booth'} · Swift Twin</title></svelte:head>
+
+{#if opened && !booth.post}
+  <EmptyState title="This post is not here">
+    <p>It may have been removed at the blog, or the blog is not linked any more.</p>
+    {#snippet actions()}<a class="strong btn btn-sm" href="/">Go to In step</a>{/snippet}
+  </EmptyState>
+{:else if booth.post && booth.narration}
+  <div class="booth grid h-full gap-x-4 overflow-y-auto px-3 lg:overflow-hidden">
+    <aside
+      class="order-2 min-w-0 pb-6 lg:order-none lg:overflow-y-auto lg:py-3"
+      aria-label="Script"
+    >
+      {#if booth.hasDrifted}
+        <div
+          role="status"
+          class="mb-2 flex flex-col items-start gap-1 rounded-base border border-edge bg-sheet p-2 text-sm"
+        >
+          The post has changed since these scenes were made from it.
+          <button class="plain btn btn-sm" onclick={() => booth.makeAnew()}>Make them anew</button>
+        </div>
+      {:else if booth.narration.isEdited}
+        <div class="mb-2 flex flex-wrap items-center gap-2 text-sm text-quiet">
+          Changed by hand.
+          <button class="bare btn btn-sm" onclick={() => booth.makeAnew()}
+            >Make the scenes anew</button
+          >
+        </div>
+      {/if}
+      <SceneList {booth} onpick={pick} />
+    </aside>
+    <div class="order-1 flex min-w-0 flex-col gap-3 py-3 lg:order-none lg:overflow-y-auto lg:px-1">
+      <header class="flex flex-wrap items-center gap-2">
+        <a href="/" class="text-sm underline">In step</a>
+        <h1 class="min-w-0 flex-1 truncate text-lg font-semibold" title={booth.post.title}>
+          <span class="sr-only">Booth: </span>{booth.post.title}
+        </h1>
+        <button class="bare btn btn-sm" onclick={() => booth.clear()}>Clear the booth</button>
+      </header>
+      <Stage {booth} {preview} />
+      <Storyboard {booth} onpick={pick} />
+      <SceneForm {booth} {preview} />
+    </div>
+    <aside
+      class="order-3 flex min-w-0 flex-col gap-5 py-3 lg:order-none lg:overflow-y-auto lg:px-1"
+      aria-label="How it is made"
+    >
+      <MakeIt {booth} />
+      <ScriptForm {booth} />
+      <VoiceForm {booth} {preview} />
+      <LookForm {booth} />
+      <SoundForm {booth} />
+    </aside>
+  </div>
+{/if}
+
+<style>
+  .booth {
+    grid-template-columns: minmax(0, 1fr);
+  }
+  @media (width >= 64rem) {
+    .booth {
+      grid-template-columns: minmax(0, 17rem) minmax(0, 1fr) minmax(0, 20rem);
+    }
+  }
+</style>
