@@ -4,10 +4,12 @@ import {
   BlobSource,
   CanvasSource,
   Conversion,
+  EncodedAudioPacketSource,
   EncodedPacketSink,
   EncodedVideoPacketSource,
   Input,
-  WEBM,
+  MATROSKA,
+  MkvOutputFormat,
   Mp4OutputFormat,
   Output,
   StreamTarget,
@@ -86,10 +88,10 @@ export async function encodePart(
   const canvas = new OffscreenCanvas(encoding.width, encoding.height);
   const context = canvas.getContext('2d', { alpha: false });
   if (!context) throw new Error('There is no canvas to paint on.');
-  const output = new Output({ format: new WebMOutputFormat(), target: await targetFor(name) });
+  const output = new Output({ format: new MkvOutputFormat(), target: await targetFor(name) });
   const source = new CanvasSource(canvas, {
     ...{ codec: encoding.video, bitrate: VIDEO_BITRATE, keyFrameInterval: KEY_FRAMES },
-    latencyMode: 'quality'
+    latencyMode: 'realtime'
   });
   output.addVideoTrack(source);
   await output.start();
@@ -115,7 +117,7 @@ export async function encodeClip(
   goOn: (share: number) => void
 ): Promise<void> {
   using input = openMedia(clip);
-  const output = new Output({ format: new WebMOutputFormat(), target: await targetFor(name) });
+  const output = new Output({ format: new MkvOutputFormat(), target: await targetFor(name) });
   const conversion = await Conversion.init({
     input,
     output,
@@ -135,36 +137,74 @@ export async function encodeClip(
   await conversion.execute();
 }
 
+/** Encodes finished sound into a file of its own. */
+export async function encodeSound(
+  name: string,
+  sound: { channels: 1 | 2; blocks: AsyncIterable<Float32Array[]>; seconds: number },
+  encoding: Encoding,
+  goOn: (seconds: number) => void
+): Promise<void> {
+  const { channels, blocks, seconds } = sound;
+  const output = new Output({ format: new MkvOutputFormat(), target: await targetFor(name) });
+  const source = new AudioSampleSource({ codec: encoding.audio, bitrate: AUDIO_BITRATE });
+  output.addAudioTrack(source);
+  await output.start();
+  try {
+    let at = 0;
+    const last = Math.round(seconds * SAMPLE_RATE);
+    for await (const block of blocks) {
+      goOn(at / SAMPLE_RATE);
+      const length = Math.min(block[0]?.length ?? 0, last - at);
+      if (length <= 0) continue;
+      const data = new Float32Array(length * channels);
+      for (let c = 0; c < channels; c++)
+        data.set((block[c] ?? block[0])!.subarray(0, length), c * length);
+      const sample = new AudioSample({
+        ...{ data, format: 'f32-planar', numberOfChannels: channels },
+        ...{ sampleRate: SAMPLE_RATE, timestamp: at / SAMPLE_RATE }
+      });
+      await source.add(sample);
+      sample.close();
+      at += length;
+    }
+    await output.finalize();
+  } catch (error) {
+    await output.cancel().catch(() => {});
+    throw error;
+  }
+}
+
 export interface Muxing {
   name: string;
   encoding: Encoding;
-  channels: 1 | 2;
   /** Files of the parts, and the second at which each begins. */
   parts: { name: string; start: number }[];
-  /** The finished sound. */
-  sound: AsyncIterable<Float32Array[]>;
-  seconds: number;
+  /** File of the sound. */
+  sound: string;
   tags: { title: string; comment: string; language: string };
   goOn: (seconds: number) => void;
 }
 
-/** Puts parts and sound into one file, as a stream: packets are copied, only sound is encoded. */
-export async function mux(muxing: Muxing): Promise<void> {
-  const { name, encoding, parts, sound, channels, tags, goOn } = muxing;
+async function openPart(name: string): Promise<Input> {
+  const file = await readFile(name);
+  if (!file) throw new Error(`A finished part is gone: ${name}`);
+  return new Input({ source: new BlobSource(file), formats: [MATROSKA] });
+}
+
+/** Puts parts and sound into one file, as a stream. Nothing is encoded again. */
+export async function mux({ name, encoding, parts, sound, tags, goOn }: Muxing): Promise<void> {
   const format =
     encoding.format === 'webm' ? new WebMOutputFormat() : new Mp4OutputFormat({ fastStart: false });
   const output = new Output({ format, target: await targetFor(name) });
   const video = new EncodedVideoPacketSource(encoding.video);
-  const audio = new AudioSampleSource({ codec: encoding.audio, bitrate: AUDIO_BITRATE });
+  const audio = new EncodedAudioPacketSource(encoding.audio);
   output.addVideoTrack(video);
   output.addAudioTrack(audio, { languageCode: threeLetterCode(tags.language) });
   output.setMetadataTags({ title: tags.title, comment: tags.comment });
   await output.start();
   const copyVideo = async () => {
     for (const part of parts) {
-      const file = await readFile(part.name);
-      if (!file) throw new Error(`A finished part is gone: ${part.name}`);
-      using input = new Input({ source: new BlobSource(file), formats: [WEBM] });
+      using input = await openPart(part.name);
       const track = await input.getPrimaryVideoTrack();
       if (!track) continue;
       const meta = { decoderConfig: (await track.getDecoderConfig()) ?? undefined };
@@ -175,27 +215,18 @@ export async function mux(muxing: Muxing): Promise<void> {
     }
     video.close();
   };
-  const encodeSound = async () => {
-    let at = 0;
-    const last = Math.round(muxing.seconds * SAMPLE_RATE);
-    for await (const block of sound) {
-      const length = Math.min(block[0]?.length ?? 0, last - at);
-      if (length <= 0) continue;
-      const data = new Float32Array(length * channels);
-      for (let c = 0; c < channels; c++)
-        data.set((block[c] ?? block[0])!.subarray(0, length), c * length);
-      const sample = new AudioSample({
-        ...{ data, format: 'f32-planar', numberOfChannels: channels },
-        ...{ sampleRate: SAMPLE_RATE, timestamp: at / SAMPLE_RATE }
-      });
-      await audio.add(sample);
-      sample.close();
-      at += length;
+  const copySound = async () => {
+    using input = await openPart(sound);
+    const track = await input.getPrimaryAudioTrack();
+    if (track) {
+      const meta = { decoderConfig: (await track.getDecoderConfig()) ?? undefined };
+      for await (const packet of new EncodedPacketSink(track).packets())
+        await audio.add(packet, meta);
     }
     audio.close();
   };
   try {
-    await Promise.all([copyVideo(), encodeSound()]);
+    await Promise.all([copyVideo(), copySound()]);
     await output.finalize();
   } catch (error) {
     await output.cancel().catch(() => {});

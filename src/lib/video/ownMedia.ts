@@ -95,7 +95,9 @@ export async function readKeptSound(
   const end = Math.min(blob.size, (from + count) * frame);
   const woven = new Int16Array(await blob.slice(from * frame, end).arrayBuffer());
   const length = woven.length / channels;
-  return Array.from({ length: channels }, (_, c) =>
-    Float32Array.from({ length }, (_, i) => (woven[i * channels + c] ?? 0) / 32767)
-  );
+  return Array.from({ length: channels }, (_, c) => {
+    const samples = new Float32Array(length);
+    for (let i = 0; i < length; i++) samples[i] = woven[i * channels + c]! / 32767;
+    return samples;
+  });
 }

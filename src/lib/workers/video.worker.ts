@@ -1,21 +1,20 @@
-import { expose } from 'comlink';
+import { expose, proxy } from 'comlink';
 import { writeWebVtt } from '$lib/core/captions/webvtt.ts';
 import type { Chapter } from '$lib/core/chapters/chapter.ts';
-import { interleave, wavHead } from '$lib/core/audio/wav.ts';
-import { SAMPLE_RATE } from '$lib/core/audio/loudness.ts';
 import { FRAMES } from '$lib/core/narration/frames.ts';
 import type { Format, MediaProblem, RenderProblem } from '$lib/core/narration/narration.ts';
 import { db } from '$lib/data/db.ts';
 import { canvasMeasure } from '$lib/video/canvasMeasure.ts';
-import { encodeClip, encodePart, mux, possibleEncodings } from '$lib/video/encode.ts';
-import { readFile, removeOthers, writeFile } from '$lib/video/files.ts';
+import { encodeClip, encodePart, encodeSound, mux, possibleEncodings } from '$lib/video/encode.ts';
+import { readFile, removeOthers } from '$lib/video/files.ts';
 import { loadWorkerFonts } from '$lib/video/fonts.ts';
 import { planVideo, tracksOf, type Plan, type Production } from '$lib/video/job.ts';
 import { examineClip, keepSound, MediaError } from '$lib/video/ownMedia.ts';
 import { paint } from '$lib/video/paint.ts';
 import { partName, planParts } from '$lib/video/parts.ts';
 import { readPictures } from '$lib/video/pictures.ts';
-import { finishSound } from '$lib/video/soundOf.ts';
+import { soundWorker } from './sound.ts';
+import { Stop } from '$lib/video/stop.ts';
 
 export interface Rendered {
   file: string;
@@ -34,14 +33,12 @@ export interface RenderJob extends Production {
   tags: { title: string; comment: string; language: string };
 }
 
-class Stopped extends Error {}
-let isStopped = false;
-const goOn = () => {
-  if (isStopped) throw new Stopped();
-};
+const stop = new Stop();
+/** Milliseconds between two reports. */
+const TELL_EVERY = 250;
 
 function problemOf(error: unknown): RenderProblem {
-  if (error instanceof Stopped) return { kind: 'stopped' };
+  if (error instanceof Error && error.name === 'Stopped') return { kind: 'stopped' };
   if (error instanceof MediaError) return { kind: 'media', problem: error.problem };
   if (error instanceof DOMException && error.name === 'QuotaExceededError')
     return { kind: 'disk-full' };
@@ -102,10 +99,13 @@ async function make(
   const { duration } = planned.timeLine;
   const seconds = offset + duration + (after?.seconds ?? 0);
 
-  let [mixedTo, encodedTo, muxedTo] = [0, 0, 0];
+  let [soundTo, encodedTo, muxedTo, toldAt] = [0, 0, 0, 0];
   const tell = () => {
-    goOn();
-    const share = (mixedTo * 0.2 + encodedTo * 0.5 + muxedTo * 0.3) / Math.max(1, seconds);
+    stop.check();
+    // A page that draws progress takes time from the work itself.
+    if (performance.now() - toldAt < TELL_EVERY) return;
+    toldAt = performance.now();
+    const share = (soundTo * 0.4 + encodedTo * 0.5 + muxedTo * 0.1) / Math.max(1, seconds);
     report(Math.min(0.999, share), muxedTo > 0 ? 'file' : encodedTo > 0 ? 'frames' : 'sound');
   };
   const soundPlan = {
@@ -116,6 +116,8 @@ async function make(
       ...(after ? [{ sound: after.sound, at: offset + duration, seconds: after.seconds }] : [])
     ]
   };
+  /** An empty file is one that was begun and never finished. */
+  const isFinished = async (name: string) => ((await readFile(name))?.size ?? 0) > 0;
 
   const parts: { name: string; start: number }[] = [];
   const encodeAll = async () => {
@@ -123,7 +125,7 @@ async function make(
       if (!clip) return;
       const name = await partName(job.id, { clip: clip.name, encoding });
       parts.push({ name, start });
-      if (!(await readFile(name))?.size)
+      if (!(await isFinished(name)))
         await encodeClip(name, clip.blob, encoding, (share) => {
           encodedTo = start + share * clip.seconds;
           tell();
@@ -134,8 +136,7 @@ async function make(
       const name = await partName(job.id, { frames: part.frames, seconds: part.seconds, encoding });
       const start = offset + part.start;
       parts.push({ name, start });
-      // An empty file is one that was begun and never finished.
-      if (!(await readFile(name))?.size)
+      if (!(await isFinished(name)))
         await encodePart(name, part, encoding, pictures, encoding.width / width, (at) => {
           encodedTo = start + at;
           tell();
@@ -146,30 +147,32 @@ async function make(
     await addClip(after, offset + duration);
     encodedTo = seconds;
   };
-  // Sound is reckoned here while the browser encodes pictures beside.
-  const [sound] = await Promise.all([
-    finishSound(soundPlan, `${job.id}-sound`, (at) => {
-      mixedTo = at;
-      tell();
-    }),
-    encodeAll()
-  ]);
-  mixedTo = seconds;
+  const soundName = await partName(job.id, { ...soundPlan, speech: [...job.speech], encoding });
+  const encodeAllSound = async () => {
+    if (await isFinished(soundName)) return;
+    await soundWorker().encode(
+      soundPlan,
+      { scratch: `${job.id}-sound`, file: soundName },
+      encoding,
+      proxy((at) => {
+        soundTo = at;
+        if (!stop.isAsked) tell();
+      })
+    );
+  };
+  // Sound is reckoned in a worker of its own while pictures are encoded here.
+  await Promise.all([encodeAllSound(), encodeAll()]);
+  soundTo = seconds;
   const file = `${job.id}-video.${job.format}`;
-  try {
-    await mux({
-      ...{ name: file, encoding, channels: sound.channels, parts, sound: sound.blocks(), seconds },
-      tags: job.tags,
-      goOn: (at) => {
-        muxedTo = Math.max(muxedTo, at);
-        tell();
-      }
-    });
-  } finally {
-    sound.close();
-  }
+  await mux({
+    ...{ name: file, encoding, parts, sound: soundName, tags: job.tags },
+    goOn: (at) => {
+      muxedTo = Math.max(muxedTo, at);
+      tell();
+    }
+  });
   // Parts of earlier versions are of no use any more.
-  await removeOthers(job.id, [...parts.map((p) => p.name), file]);
+  await removeOthers(job.id, [...parts.map((p) => p.name), soundName, file]);
   for (const picture of pictures.values()) picture.close();
   const { captions, chapters } = tracksOf(planned, offset);
   return {
@@ -196,7 +199,7 @@ const api = {
     job: RenderJob,
     report: (share: number, step: 'sound' | 'frames' | 'file') => void
   ): Promise<{ rendered: Rendered; problem: null } | { rendered: null; problem: RenderProblem }> {
-    isStopped = false;
+    stop.reset();
     try {
       return { rendered: await make(job, report), problem: null };
     } catch (error) {
@@ -208,7 +211,8 @@ const api = {
   },
 
   stop(): void {
-    isStopped = true;
+    stop.ask();
+    void soundWorker().stop();
   },
 
   /** One card as a PNG file. */
@@ -227,26 +231,16 @@ const api = {
 
   /** The finished sound as a WAV file of the browser's own. */
   async wav(job: RenderJob): Promise<string> {
-    isStopped = false;
-    const planned = await plan(job);
-    const seconds = planned.timeLine.duration;
-    const sound = await finishSound(
-      {
-        ...{ scenes: planned.scenes, timeLine: planned.timeLine, speech: job.speech },
-        ...{ offset: 0, clips: [], music: job.music, musicLevel: job.musicLevel, seconds }
-      },
-      `${job.id}-sound`,
-      goOn
-    );
+    const { scenes, timeLine } = await plan(job);
+    const { speech, music, musicLevel } = job;
     const name = `${job.id}-sound.wav`;
-    const stream = await writeFile(name);
-    try {
-      await stream.write(wavHead(Math.round(seconds * SAMPLE_RATE), sound.channels, SAMPLE_RATE));
-      for await (const block of sound.blocks()) await stream.write(interleave(block));
-    } finally {
-      sound.close();
-      await stream.close();
-    }
+    await soundWorker().wav(
+      {
+        ...{ scenes, timeLine, speech, music, musicLevel },
+        ...{ offset: 0, clips: [], seconds: timeLine.duration }
+      },
+      { scratch: `${job.id}-sound`, file: name }
+    );
     return name;
   },
 

@@ -16,7 +16,7 @@ function bessel0(x: number): number {
 const gcd = (a: number, b: number): number => (b === 0 ? a : gcd(b, a % b));
 
 interface Bank {
-  phases: Float32Array[];
+  phases: Float64Array[];
   up: number;
   down: number;
   half: number;
@@ -35,7 +35,7 @@ function bankFor(from: number, to: number): Bank {
   // Even, so that a row's length divides by four.
   const half = 2 * Math.ceil(CROSSINGS / cutoff / 2);
   const phases = Array.from({ length: up }, (_, phase) => {
-    const row = new Float32Array(half * 2);
+    const row = new Float64Array(half * 2);
     let sum = 0;
     for (let k = 0; k < row.length; k++) {
       const x = k - half + 1 - phase / up;
@@ -58,7 +58,8 @@ function bankFor(from: number, to: number): Bank {
  */
 export class Resampler {
   readonly #bank: Bank;
-  #kept: Float32Array;
+  // Numbers of 64 bits: those of 32 would be changed into them at every step.
+  #kept: Float64Array;
   /** Where the next output sample stands: whole input samples into `#kept`, and the phase. */
   #at: number;
   #phase = 0;
@@ -66,13 +67,13 @@ export class Resampler {
   constructor(from: number, to: number) {
     this.#bank = bankFor(from, to);
     // Silence before the first sample, as wide as the filter reaches back.
-    this.#kept = new Float32Array(this.#bank.half - 1);
+    this.#kept = new Float64Array(this.#bank.half - 1);
     this.#at = this.#bank.half - 1;
   }
 
   push(samples: Float32Array): Float32Array {
     const { phases, up, down, half } = this.#bank;
-    const line = new Float32Array(this.#kept.length + samples.length);
+    const line = new Float64Array(this.#kept.length + samples.length);
     line.set(this.#kept);
     line.set(samples, this.#kept.length);
     const out = new Float32Array(Math.ceil(((line.length - this.#at) * up) / down) + 1);

@@ -46,5 +46,9 @@ export const toInt16 = (samples: Float32Array): Int16Array<ArrayBuffer> => {
     out[i] = Math.max(-32768, Math.min(32767, Math.round((samples[i] ?? 0) * 32767)));
   return out;
 };
-export const fromInt16 = (samples: Int16Array): Float32Array =>
-  Float32Array.from(samples, (s) => s / 32767);
+export function fromInt16(samples: Int16Array): Float32Array<ArrayBuffer> {
+  // A loop: `from` with a function takes fifteen times as long.
+  const out = new Float32Array(samples.length);
+  for (let i = 0; i < out.length; i++) out[i] = samples[i]! / 32767;
+  return out;
+}

@@ -55,13 +55,9 @@ export function readWav(bytes: Uint8Array): { samples: Float32Array; rate: numbe
       const from = at + 8;
       // A writer that could not go back leaves the size at nothing or at all there can be.
       const count = Math.floor(Math.min(size || Infinity, bytes.length - from) / 2);
-      return {
-        samples: Float32Array.from(
-          { length: count },
-          (_, i) => view.getInt16(from + i * 2, true) / 32768
-        ),
-        rate
-      };
+      const samples = new Float32Array(count);
+      for (let i = 0; i < count; i++) samples[i] = view.getInt16(from + i * 2, true) / 32768;
+      return { samples, rate };
     }
     at += 8 + size + (size % 2);
   }
