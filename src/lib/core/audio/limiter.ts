@@ -7,7 +7,7 @@ const AHEAD = Math.round(0.004 * SAMPLE_RATE);
 const RELEASE = 1 - Math.exp(-1 / (0.08 * SAMPLE_RATE));
 
 /** From here on the gain is taken as full. */
-const NEARLY = 0.9995;
+const NEARLY = 0.997;
 
 /**
  * A gain that sees peaks coming: what is said stays under a true peak without clicks. The gain

@@ -52,6 +52,72 @@ function bankFor(from: number, to: number): Bank {
   return bank;
 }
 
+/** Output samples `first`, `first + up`, … where the row moves on by `down` samples each time. */
+function everyFew(
+  row: Float64Array,
+  line: Float64Array,
+  start: number,
+  out: Float32Array,
+  first: number,
+  count: number,
+  up: number,
+  down: number
+): void {
+  for (let n = first, at = start; n < count; n += up, at += down) {
+    // Four sums at a time: one alone would wait for itself at every step.
+    let a = 0;
+    let b = 0;
+    let c = 0;
+    let d = 0;
+    for (let k = 0; k < row.length; k += 4) {
+      a += row[k]! * line[at + k]!;
+      b += row[k + 1]! * line[at + k + 1]!;
+      c += row[k + 2]! * line[at + k + 2]!;
+      d += row[k + 3]! * line[at + k + 3]!;
+    }
+    out[n] = a + b + c + d;
+  }
+}
+
+/** The same where the row moves on by one sample: four outputs share what they read. */
+function everySample(
+  row: Float64Array,
+  line: Float64Array,
+  start: number,
+  out: Float32Array,
+  first: number,
+  count: number,
+  up: number
+): void {
+  let n = first;
+  let at = start;
+  for (; n + 3 * up < count; n += 4 * up, at += 4) {
+    let a = 0;
+    let b = 0;
+    let c = 0;
+    let d = 0;
+    let x = line[at]!;
+    let y = line[at + 1]!;
+    let z = line[at + 2]!;
+    for (let k = 0; k < row.length; k++) {
+      const w = row[k]!;
+      const newest = line[at + k + 3]!;
+      a += w * x;
+      b += w * y;
+      c += w * z;
+      d += w * newest;
+      x = y;
+      y = z;
+      z = newest;
+    }
+    out[n] = a;
+    out[n + up] = b;
+    out[n + 2 * up] = c;
+    out[n + 3 * up] = d;
+  }
+  everyFew(row, line, at, out, n, count, up, 1);
+}
+
 /**
  * Changes the rate of sound that comes piece by piece, by a polyphase filter (windowed sinc, Kaiser
  * window; Crochiere and Rabiner 1983). Rates are whole numbers of samples a second.
@@ -77,33 +143,21 @@ export class Resampler {
     line.set(this.#kept);
     line.set(samples, this.#kept.length);
     const out = new Float32Array(Math.ceil(((line.length - this.#at) * up) / down) + 1);
-    let count = 0;
-    let at = this.#at;
-    let phase = this.#phase;
-    while (at + half < line.length) {
-      const row = phases[phase]!;
-      const first = at - half + 1;
-      // Four sums at a time: one alone would wait for itself at every step.
-      let a = 0;
-      let b = 0;
-      let c = 0;
-      let d = 0;
-      for (let k = 0; k < row.length; k += 4) {
-        const i = first + k;
-        a += row[k]! * line[i]!;
-        b += row[k + 1]! * line[i + 1]!;
-        c += row[k + 2]! * line[i + 2]!;
-        d += row[k + 3]! * line[i + 3]!;
-      }
-      out[count++] = a + b + c + d;
-      phase += down;
-      while (phase >= up) {
-        phase -= up;
-        at++;
-      }
+    // As many as can be made: each needs `half` samples behind it.
+    const last = line.length - half - 1;
+    const ready = last - this.#at;
+    const count = ready < 0 ? 0 : Math.floor((ready * up + (up - 1 - this.#phase)) / down) + 1;
+    // One row of the filter at a time, for all the places where it stands.
+    for (let first = 0; first < Math.min(up, count); first++) {
+      const steps = this.#phase + first * down;
+      const row = phases[steps % up]!;
+      const start = this.#at + Math.floor(steps / up) - half + 1;
+      if (down === 1) everySample(row, line, start, out, first, count, up);
+      else everyFew(row, line, start, out, first, count, up, down);
     }
-    this.#at = at;
-    this.#phase = phase;
+    const steps = this.#phase + count * down;
+    this.#at += Math.floor(steps / up);
+    this.#phase = steps % up;
     const first = Math.max(0, Math.min(line.length, this.#at - half + 1));
     this.#kept = line.slice(first);
     this.#at -= first;

@@ -11,6 +11,8 @@ const PHASES = [PHASE_0, PHASE_1, [...PHASE_1].reverse(), [...PHASE_0].reverse()
   (p) => new Float64Array(p)
 );
 const TAPS = 12;
+/** The most that a phase can raise what goes in: the sum of its taps without their signs. */
+const MOST_GAIN = Math.max(...PHASES.map((p) => p.reduce((sum, tap) => sum + Math.abs(tap), 0)));
 /** Samples by which a peak is told after the sample it belongs to. */
 export const PEAK_DELAY = TAPS / 2;
 
@@ -23,15 +25,15 @@ export class PeakTracker {
 
   /**
    * Raises each of `peaks` to the height around its sample.
-   * @param above only heights above this level matter; what lies under half of it is passed over,
-   * as no phase of the filter can double what goes in
+   * @param above only heights above this level matter; what lies far under it is passed over,
+   * as the filter cannot raise it so far
    */
   raise(samples: Float32Array, peaks: Float32Array, above: number): void {
     const line = new Float32Array(TAPS - 1 + samples.length);
     line.set(this.#kept);
     line.set(samples, TAPS - 1);
     this.#kept = line.slice(samples.length);
-    const half = above / 2;
+    const half = above / MOST_GAIN;
     let lastLoud = -TAPS;
     for (let i = 0; i < TAPS - 1; i++) if (Math.abs(line[i]!) > half) lastLoud = i;
     for (let i = 0; i < samples.length; i++) {
