@@ -47,7 +47,7 @@ process.env.REHEARSAL_ORIGIN = hosts.origin;
 if (!values.empty) {
   process.env.DEMO_WORLD = JSON.stringify({
     places: [
-      { address: `${hosts.origin}/channel/` },
+      { address: `${hosts.origin}/channel/`, key: 'wrenfold-loomworks-key' },
       { address: `${hosts.origin}/blog/`, key: 'wrenfold-notebook-key' }
     ],
     setAside: [

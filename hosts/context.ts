@@ -1,4 +1,5 @@
 import type { Store } from './state.ts';
+import { toVideo, workOf, type Upload } from './channel/upload.ts';
 import { worldVideosAt, type Post, type Video } from './world/world.ts';
 
 /** What both hosts need to know of the world they are in. */
@@ -25,7 +26,10 @@ export class World {
     const { began, titles } = this.store.state;
     if (this.#videos?.began !== began)
       this.#videos = { began, list: worldVideosAt(began, this.blogUrl) };
-    return this.#videos.list.map((video) => {
+    const uploads = this.store.state.uploads
+      .filter((u) => !u.deleted && workOf(u, this.now()).state === 'ready')
+      .map((u) => toVideo(u, this.now()));
+    return [...this.#videos.list, ...uploads].map((video) => {
       const given = titles[video.id];
       return given ? { ...video, title: given.title, updated: given.at } : video;
     });
@@ -41,6 +45,11 @@ export class World {
   /** An upload that whoever has its address may see. */
   reachable(id: string): Video | undefined {
     return this.#all().find((video) => video.id === id && video.visibility !== 'private');
+  }
+
+  /** An upload by program, in whatever state; undefined for what the world began with. */
+  uploadOf(id: string): Upload | undefined {
+    return this.store.state.uploads.find((u) => u.id === id && !u.deleted);
   }
 
   isOut(video: Video): boolean {

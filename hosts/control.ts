@@ -10,7 +10,8 @@ const LABELS: Record<Exclude<keyof Faults, 'keyExpired' | 'overQuota'>, string> 
   failOneIn: 'Fail one call in … before anything is done',
   loseOneIn: 'Do one write in …, and lose the answer',
   busyOneIn: 'Refuse one call in … with 429',
-  retryAfter: 'Retry-After of a 429 (seconds)'
+  retryAfter: 'Retry-After of a 429 (seconds)',
+  cutUploads: 'Cut so many parts of uploads in the middle'
 };
 
 /** The panel behind the scenes: the clock, the faults, the titles, a fresh start. */

@@ -3,6 +3,8 @@ import { Hono } from 'hono';
 import { ZodError } from 'zod';
 import { blog } from './blog/blog.ts';
 import { channel } from './channel/channel.ts';
+import { channelMicropub } from './channel/micropub.ts';
+import { receive } from './channel/receive.ts';
 import { World } from './context.ts';
 import { control } from './control.ts';
 import { faults } from './faults.ts';
@@ -44,7 +46,8 @@ export async function startHosts(options: {
       faults: noFaults,
       posts: worldPostsAt(began, `${origin}/channel/`),
       media: [],
-      titles: {}
+      titles: {},
+      uploads: []
     };
   });
   const world = new World(store, origin);
@@ -55,11 +58,15 @@ export async function startHosts(options: {
     '/blog/media',
     '/blog/token',
     '/blog/feed.xml',
-    '/channel/feed.xml'
+    '/channel/feed.xml',
+    '/channel/micropub',
+    '/channel/token'
   ]) {
     app.use(path, faults(store));
   }
   app.route('/control', control(world));
+  app.route('/channel/uploads', receive(world));
+  app.route('/channel', channelMicropub(world));
   app.route('/channel', channel(world));
   app.route('/blog', blog(world));
   app.onError((error, c) => {

@@ -1,6 +1,7 @@
 import { mkdir, open, readFile, rename, rm } from 'node:fs/promises';
 import { join } from 'node:path';
 import { z } from 'zod';
+import { uploadSchema } from './channel/upload.ts';
 import type { Post } from './world/world.ts';
 
 const faultsSchema = z.object({
@@ -14,6 +15,8 @@ const faultsSchema = z.object({
   busyOneIn: z.number().int().min(0).default(0),
   /** Seconds in the Retry-After of a 429. */
   retryAfter: z.number().int().min(0).default(2),
+  /** The next so many parts of an upload are cut in the middle. */
+  cutUploads: z.number().int().min(0).default(0),
   keyExpired: z.boolean().default(false),
   overQuota: z.boolean().default(false)
 });
@@ -40,7 +43,9 @@ const stateSchema = z.object({
   posts: z.array(postSchema),
   media: z.array(z.object({ name: z.string(), type: z.string() })),
   /** Titles that the control page has given to uploads. */
-  titles: z.record(z.string(), z.object({ title: z.string(), at: z.number() }))
+  titles: z.record(z.string(), z.object({ title: z.string(), at: z.number() })),
+  /** Videos that were sent to the channel by program. */
+  uploads: z.array(uploadSchema).default([])
 });
 export type State = z.infer<typeof stateSchema>;
 
@@ -100,7 +105,9 @@ export class Store {
 
   async reset(): Promise<void> {
     await rm(join(this.folder, 'media'), { recursive: true, force: true });
-    await mkdir(join(this.folder, 'media'), { recursive: true });
+    await rm(join(this.folder, 'uploads'), { recursive: true, force: true });
+    for (const name of ['media', 'uploads'])
+      await mkdir(join(this.folder, name), { recursive: true });
     await this.change((state) => Object.assign(state, this.begin()));
   }
 

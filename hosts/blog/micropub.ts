@@ -4,6 +4,7 @@ import { join } from 'node:path';
 import { Hono, type Context } from 'hono';
 import { z } from 'zod';
 import type { World } from '../context.ts';
+import { scopesOf as keyScopes } from '../keys.ts';
 import type { Post } from '../world/world.ts';
 import { BLOG_NAME } from './pages.ts';
 
@@ -34,10 +35,7 @@ export function micropub(world: World): Hono {
   const app = new Hono();
   const endpoint = `${world.blogUrl}micropub`;
 
-  const scopesOf = (c: Context): string[] | null => {
-    const key = /^Bearer (.+)$/i.exec(c.req.header('authorization') ?? '')?.[1];
-    return key && !world.store.state.faults.keyExpired ? (KEYS[key] ?? null) : null;
-  };
+  const scopesOf = (c: Context): string[] | null => keyScopes(c, world, KEYS);
   const refuse = (c: Context, status: 400 | 401 | 403 | 404, error: string, description: string) =>
     c.json({ error, error_description: description }, status);
   const noKey = (c: Context) =>

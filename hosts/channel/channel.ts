@@ -1,6 +1,7 @@
 import { Resvg } from '@resvg/resvg-js';
 import { createReadStream } from 'node:fs';
-import { stat } from 'node:fs/promises';
+import { readFile, stat } from 'node:fs/promises';
+import { join } from 'node:path';
 import { Readable } from 'node:stream';
 import { fileURLToPath } from 'node:url';
 import { Hono } from 'hono';
@@ -11,6 +12,7 @@ import { toWebVtt } from '../world/speech.ts';
 import { playlists } from '../world/world.ts';
 import { channelFeed, THUMBNAIL_WIDTHS, thumbnails } from './feed.ts';
 import * as pages from './pages.ts';
+import { filesFolder } from './receive.ts';
 
 const ATOM = { 'Content-Type': 'application/atom+xml; charset=utf-8' };
 const VTT = { 'Content-Type': 'text/vtt; charset=utf-8', 'Access-Control-Allow-Origin': '*' };
@@ -27,7 +29,7 @@ export function channel(world: World): Hono {
       pages.channelPage(
         world,
         NAME,
-        pages.feedLink(feedUrl, `Uploads of ${NAME}`),
+        html`${pages.feedLink(feedUrl, `Uploads of ${NAME}`)} ${pages.programLinks(world)}`,
         html`<h1>${NAME}</h1>
           <p>A hand-weaving studio by the old mill.</p>
           ${pages.videoList(world, world.listed())}`
@@ -128,10 +130,19 @@ export function channel(world: World): Hono {
     });
   });
 
-  app.get('/thumbnails/:id/:file', (c) => {
+  app.get('/thumbnails/:id/:file', async (c) => {
     const video = world.reachable(c.req.param('id'));
     const size = Number(/^(\d+)\.png$/.exec(c.req.param('file'))?.[1]);
     if (!video || !THUMBNAIL_WIDTHS.includes(size)) return c.notFound();
+    const sent = world.uploadOf(video.id)?.thumbnail;
+    if (sent) {
+      // Kept in one size: the picture as it was sent stands for all of them.
+      const bytes = await readFile(join(filesFolder(world), sent));
+      return c.body(new Uint8Array(bytes), 200, {
+        'Content-Type': 'image/png',
+        'Access-Control-Allow-Origin': '*'
+      });
+    }
     const short = Math.round((size * 9) / 16);
     const name = `${video.id}/${size}`;
     let png = pictures.get(name);
@@ -166,7 +177,10 @@ export function channel(world: World): Hono {
   app.get('/videos/:id/clip.webm', async (c) => {
     const video = world.reachable(c.req.param('id'));
     if (!video || !world.isOut(video)) return c.notFound();
-    const path = fileURLToPath(new URL(`../world/clips/${video.id}.webm`, import.meta.url));
+    const file = world.uploadOf(video.id)?.file;
+    const path = file
+      ? join(filesFolder(world), file.name)
+      : fileURLToPath(new URL(`../world/clips/${video.id}.webm`, import.meta.url));
     const { size } = await stat(path);
     const asked = /^bytes=(\d*)-(\d*)$/.exec(c.req.header('range') ?? '');
     const suffix = asked && !asked[1] ? Number(asked[2]) : 0;
@@ -175,7 +189,7 @@ export function channel(world: World): Hono {
     if (start > end) return c.body(null, 416, { 'Content-Range': `bytes */${size}` });
     const body = Readable.toWeb(createReadStream(path, { start, end })) as ReadableStream;
     return c.body(body, asked ? 206 : 200, {
-      'Content-Type': 'video/webm',
+      'Content-Type': file?.type ?? 'video/webm',
       'Content-Length': String(end - start + 1),
       'Accept-Ranges': 'bytes',
       'Access-Control-Allow-Origin': '*',

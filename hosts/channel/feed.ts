@@ -71,6 +71,8 @@ function entry(world: World, video: Video) {
     'dcterms:language': video.language,
     'dcterms:accessRights': video.visibility,
     'dcterms:license': video.licence,
+    ...(video.madeFrom && { 'dcterms:source': video.madeFrom }),
+    ...(video.uid && { 'dcterms:identifier': video.uid }),
     'dcterms:available': new Date(video.published).toISOString(),
     'media:group': {
       'media:title': video.title,

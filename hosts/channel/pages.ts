@@ -35,6 +35,12 @@ export function feedLink(href: string, title: string) {
   return html`<link rel="alternate" type="application/atom+xml" href="${href}" title="${title}" />`;
 }
 
+/** Where programs send what is to stand here, and ask what their key may do. */
+export function programLinks(world: World) {
+  return html`<link rel="micropub" href="${world.channelUrl}micropub" />
+    <link rel="token_endpoint" href="${world.channelUrl}token" />`;
+}
+
 export function videoList(world: World, videos: Video[]) {
   if (videos.length === 0) return html`<p>Nothing here.</p>`;
   return html`<ul class="videos">
@@ -102,6 +108,7 @@ export function watchHead(world: World, video: Video) {
   };
   const oembed = `${world.channelUrl}oembed?url=${encodeURIComponent(url)}`;
   return html`${feedLink(`${world.channelUrl}feed.xml`, 'Uploads of Wrenfold Loomworks')}
+    ${programLinks(world)}
     <link rel="canonical" href="${url}" />
     <link rel="alternate" type="application/json+oembed" href="${oembed}" title="${video.title}" />
     ${video.visibility === 'unlisted' ? html`<meta name="robots" content="noindex" />` : ''}

@@ -12,6 +12,9 @@ export interface Video extends Omit<WorldVideo, 'daysAgo' | 'hour' | 'retitled'>
   chapters: Chapter[];
   width: number;
   height: number;
+  /** Address of what it was made from, and what its sender calls it; of uploads by program. */
+  madeFrom?: string;
+  uid?: string;
 }
 
 export interface Post {

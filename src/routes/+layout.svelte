@@ -8,6 +8,8 @@
   import { deck } from '$lib/ui/deck.svelte.ts';
   import { demoSchema, start } from '$lib/work/start.ts';
   import { workOffOutbox } from '$lib/work/post.ts';
+  import { workOffTransfers } from '$lib/work/transfer.ts';
+  import { takeUpRenders } from '$lib/work/narrate.ts';
   import { attempt } from '$lib/work/tasks.svelte.ts';
 
   let { data, children }: { data: { demo: unknown; rehearsal: string }; children: Snippet } =
@@ -20,7 +22,12 @@
       if (problem) deck.say(`The demo world could not be opened: ${problemWords(problem).what}`);
     });
     // Another tab may be closed in the middle of its work: what it left is taken up from here.
-    const timer = setInterval(() => void workOffOutbox(), 5_000);
+    const takeUp = () => {
+      void workOffOutbox();
+      void workOffTransfers();
+    };
+    const timer = setInterval(takeUp, 5_000);
+    setTimeout(() => void takeUpRenders(), 1_500);
     return () => clearInterval(timer);
   });
 

@@ -6,6 +6,7 @@ import type { TidyOptions } from '$lib/core/captions/tidy.ts';
 import type { GivenPicture } from '$lib/core/article/layOut.ts';
 import type { Template } from '$lib/core/article/template.ts';
 import type { OutboxEntry } from '$lib/core/lanes/outbox.ts';
+import type { Transfer } from '$lib/core/lanes/transfer.ts';
 import type { Item } from '$lib/core/model/item.ts';
 import type { JournalLine } from '$lib/core/model/journal.ts';
 import type { Place } from '$lib/core/model/place.ts';
@@ -102,6 +103,7 @@ export class Database extends Dexie {
   renders!: EntityTable<Render, 'id'>;
   speech!: EntityTable<KeptSpeech, 'key'>;
   media!: EntityTable<Media, 'id'>;
+  transfers!: EntityTable<Transfer, 'key'>;
   outbox!: EntityTable<OutboxEntry, 'key'>;
   journal!: Table<JournalLine, number>;
   settings!: EntityTable<{ name: string; value: unknown }, 'name'>;
@@ -123,7 +125,13 @@ export class Database extends Dexie {
       settings: 'name'
     });
     this.version(2).stores({ work: 'id' });
-    this.version(3).stores({ narrations: 'id', renders: 'id', speech: 'key, used', media: 'id' });
+    this.version(3).stores({
+      narrations: 'id',
+      renders: 'id',
+      speech: 'key, used',
+      media: 'id',
+      transfers: 'key, state'
+    });
   }
 }
 

@@ -5,7 +5,7 @@ import {
   retryNow,
   wantAnew,
   type OutboxEntry,
-  type PostPayload
+  type Payload
 } from '$lib/core/lanes/outbox.ts';
 import type { Shelf } from '$lib/core/lanes/settle.ts';
 import { db } from './db.ts';
@@ -17,7 +17,7 @@ export function wantPlaced(
 ): Promise<OutboxEntry> {
   return change(fields.key, (entry) =>
     entry
-      ? wantAnew(entry, { wanted: 'placed', payload: fields.payload as PostPayload }, now)
+      ? wantAnew(entry, { wanted: 'placed', payload: fields.payload as Payload }, now)
       : newEntry(fields, now)
   ) as Promise<OutboxEntry>;
 }

@@ -12,17 +12,19 @@ const UNSETTLED: Record<OutboxState, 'under-way' | 'failed' | undefined> = {
 
 /** Pairs all items anew and writes down what changed. Heavy: runs in a worker. */
 export async function pairAgain(): Promise<{ twins: number; changed: number }> {
-  const [videos, posts, decisions, drafts, entries] = await Promise.all([
+  const [videos, posts, decisions, drafts, narrations, entries] = await Promise.all([
     db.items.where({ kind: 'video' }).toArray(),
     db.items.where({ kind: 'post' }).toArray(),
     db.decisions.toArray(),
     db.drafts.toArray(),
+    db.narrations.toArray(),
     db.outbox.toArray()
   ]);
   const twins = pairTwins(videos, posts, {
     setAside: new Map(decisions.flatMap((d) => (d.kind === 'set-aside' ? [[d.id, d.at]] : []))),
     accepted: new Map(decisions.flatMap((d) => (d.titles ? [[d.id, d.titles]] : []))),
     onDesk: new Map(drafts.map((d) => [d.id, d.since])),
+    inBooth: new Map(narrations.map((n) => [n.id, n.since])),
     placing: new Map(
       entries.flatMap((e) => {
         const state = UNSETTLED[e.state];

@@ -3,15 +3,29 @@ import { readKey } from '$lib/data/keys.ts';
 import { FeedPlace } from './feed.ts';
 import type { MicropubBlog } from './micropub.ts';
 import type { PlaceAdapter } from './place.ts';
+import type { VideoChannel } from './videoChannel.ts';
 
 /** The adapter for a place as it is linked. */
 export async function adapterFor(place: Place): Promise<PlaceAdapter> {
   return (await publisherFor(place)) ?? new FeedPlace(place);
 }
 
-/** The adapter for a blog that takes posts, or null. Loaded when first used. */
-export async function publisherFor(place: Place | undefined): Promise<MicropubBlog | null> {
+/** The adapter for a place that takes what we make, or null. Loaded when first used. */
+export async function publisherFor(
+  place: Place | undefined
+): Promise<MicropubBlog | VideoChannel | null> {
+  if (!place?.micropub) return null;
+  return place.kind === 'blog' ? blogFor(place) : channelFor(place);
+}
+
+export async function blogFor(place: Place | undefined): Promise<MicropubBlog | null> {
   if (place?.kind !== 'blog' || !place.micropub) return null;
   const { MicropubBlog } = await import('./micropub.ts');
   return new MicropubBlog(place, await readKey(place.id));
+}
+
+export async function channelFor(place: Place | undefined): Promise<VideoChannel | null> {
+  if (place?.kind !== 'channel' || !place.micropub) return null;
+  const { VideoChannel } = await import('./videoChannel.ts');
+  return new VideoChannel(place, await readKey(place.id));
 }

@@ -22,7 +22,7 @@ export function reasonWords(reason: TwinReason): string {
     case 'links':
       return 'The post links to the video.';
     case 'made-here':
-      return 'The post was made from the video here.';
+      return 'One was made from the other here.';
     case 'alone':
       return 'Nothing on the other side shows or links to it.';
     case 'premiere':
@@ -37,6 +37,10 @@ export function reasonWords(reason: TwinReason): string {
       return `The post will appear ${dateTimeWords(reason.on)}.`;
     case 'on-the-desk':
       return `On the desk since ${dateWords(reason.since)}.`;
+    case 'in-the-booth':
+      return `In the booth since ${dateWords(reason.since)}.`;
+    case 'post-is-gone':
+      return 'It was made from a post that is not here any more.';
     case 'being-placed':
       return 'Being placed.';
     case 'placing-failed':
@@ -95,16 +99,16 @@ const PROBLEMS: Record<ProblemKind, ProblemText> = {
     todo: 'Try the front page of the channel or blog, or paste its feed if you know it.'
   },
   'key-missing': {
-    what: 'There is no key for this blog.',
+    what: 'There is no key for this place.',
     todo: 'Give one under Places to publish there.'
   },
   'key-refused': {
-    what: 'The blog refused the key. It may be mistyped or have expired.',
-    todo: 'Make a new key at the blog and give it under Places.'
+    what: 'The place refused the key. It may be mistyped or have expired.',
+    todo: 'Make a new key there and give it under Places.'
   },
   'right-missing': {
     what: 'The key does not have the right to do this.',
-    todo: 'Make a key with this right at the blog and give it under Places.'
+    todo: 'Make a key with this right there and give it under Places.'
   },
   'over-quota': {
     what: 'The allowance at this place is used up.',
@@ -118,11 +122,11 @@ export const problemWords = (problem: Problem): ProblemText => PROBLEMS[problem.
 
 export const rightWords: Record<Right, string> = {
   read: 'Read what is public',
-  create: 'Publish new posts',
-  update: 'Change posts',
-  delete: 'Remove posts',
+  create: 'Publish new items',
+  update: 'Change them',
+  delete: 'Remove them',
   draft: 'Leave drafts, not publish',
-  media: 'Send pictures'
+  media: 'Send files'
 };
 
 export const blockWords: Record<BlockKind, string> = {
@@ -215,6 +219,8 @@ const LINES: Record<JournalLine['what'], string> = {
   replaced: 'Replaced',
   removed: 'Removed',
   'placing-failed': 'Placing failed',
+  'video-ready': 'Ready to be watched',
+  embedded: 'Embedded in its post',
   'set-aside': 'Set aside',
   'taken-up': 'Taken up again',
   accepted: 'Accepted as in step'

@@ -66,7 +66,7 @@ async function fromFeed(
     count: feed.count,
     hasMore: feed.next !== '',
     passedOver: feed.passedOver,
-    micropub: feed.isVideo ? '' : (facts?.micropub ?? ''),
+    micropub: facts?.micropub ?? '',
     tokenEndpoint: facts?.tokenEndpoint ?? '',
     origins: [...new Set([new URL(feedUrl).origin, ...(feed.isVideo ? feed.embedOrigins : [])])],
     others: []

@@ -4,6 +4,7 @@ import type { Scene } from '$lib/core/narration/scenes.ts';
 import type { VoiceChoice } from '$lib/core/narration/voices.ts';
 import { db } from '$lib/data/db.ts';
 import { saveRender } from '$lib/data/narrations.ts';
+import { unsettledTransfers } from '$lib/data/transfers.ts';
 import { readAddress } from '$lib/places/wire.ts';
 import type { Production } from '$lib/video/job.ts';
 import { videoWorker } from '$lib/workers/video.ts';
@@ -92,17 +93,13 @@ const STEPS = { sound: 'sound', frames: 'pictures', file: 'file' };
  * Makes the video of a post: says what is not said yet, then renders it into a file of the
  * browser. Parts that are finished are kept, also when it is stopped or the page is closed.
  */
-export async function makeVideo(
-  narration: Narration,
-  post: Item,
-  key: string
-): Promise<Render | null> {
+export async function makeVideo(narration: Narration, post: Item): Promise<Render | null> {
   const label = `Making “${post.title}”`;
   return navigator.locks.request(`render/${narration.id}`, { ifAvailable: true }, async (lock) => {
     if (!lock) return null;
     const begun = await beginRender(narration);
     const { value, problem } = await attempt(() =>
-      runTask(label, (signal, report) => render(narration, post, key, begun, signal, report))
+      runTask(label, (signal, report) => render(narration, post, begun, signal, report))
     );
     if (value) return value;
     const isStopped = problem?.kind === 'stopped';
@@ -142,12 +139,15 @@ export const contentOf = ({
 }: Narration): string =>
   JSON.stringify([scenes, voice, frame, style, music, musicLevel, before, after, format]);
 
+/** Files that are on their way to a channel and must not go. */
+const filesUnderWay = async (): Promise<string[]> =>
+  (await unsettledTransfers()).map((t) => t.file);
+
 class RenderStopped extends Error {}
 
 async function render(
   narration: Narration,
   post: Item,
-  key: string,
   begun: Render,
   signal: AbortSignal,
   report: Report
@@ -170,9 +170,11 @@ async function render(
         ...productionOf(narration, said.speech),
         id: narration.id,
         format: narration.format,
+        file: `${narration.id}-video-${Date.now()}.${narration.format}`,
+        kept: await filesUnderWay(),
         tags: {
           title: post.title,
-          comment: `Made from ${post.url} (${key})`,
+          comment: `Made from ${post.url}`,
           language: narration.options.language
         }
       },
@@ -211,12 +213,10 @@ const timeLeft = (seconds: number): string =>
     : `about ${Math.round(seconds / 60)} min left`;
 
 /** Renders that were running when their page was closed: taken up again from their finished parts. */
-export async function takeUpRenders(
-  keyOf: (narration: Narration, post: Item) => Promise<string>
-): Promise<void> {
+export async function takeUpRenders(): Promise<void> {
   for (const { id } of await db.renders.filter((r) => r.state === 'running').toArray()) {
     const [narration, post] = [await db.narrations.get(id), await db.items.get(id)];
-    if (narration && post) await makeVideo(narration, post, await keyOf(narration, post));
+    if (narration && post) await makeVideo(narration, post);
     else await db.renders.delete(id);
   }
 }

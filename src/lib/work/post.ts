@@ -1,5 +1,5 @@
 import type { ComposedPost } from '$lib/core/article/compose.ts';
-import type { OutboxEntry, PostPayload } from '$lib/core/lanes/outbox.ts';
+import { isVideo, type OutboxEntry, type PostPayload } from '$lib/core/lanes/outbox.ts';
 import { settle } from '$lib/core/lanes/settle.ts';
 import type { Item } from '$lib/core/model/item.ts';
 import { PlaceError, type Place } from '$lib/core/model/place.ts';
@@ -7,9 +7,10 @@ import { db, type Draft } from '$lib/data/db.ts';
 import { note } from '$lib/data/journal.ts';
 import { removeItem } from '$lib/data/items.ts';
 import { shelf, tryAgain, unsettledKeys, wantPlaced, wantRemoved } from '$lib/data/outbox.ts';
-import { publisherFor } from '$lib/places/adapter.ts';
+import { blogFor, publisherFor } from '$lib/places/adapter.ts';
 import { coreWorker } from '$lib/workers/core.ts';
 import { readPlaces } from './read.ts';
+import { carryOn } from './transfer.ts';
 
 /** What is sent for a composed post. */
 export function toPayload(post: ComposedPost, draft: Pick<Draft, 'status' | 'on'>): PostPayload {
@@ -76,6 +77,7 @@ export async function workOn(key: string): Promise<void> {
 /** Brings the twin up to date with what now stands at the blog. */
 async function afterwards(entry: OutboxEntry): Promise<void> {
   await coreWorker().pairAgain();
+  if (isVideo(entry.payload)) void carryOn(entry.key);
   const place = await db.places.get(entry.placeId);
   if (place && (entry.state === 'placed' || entry.state === 'removed')) await readPlaces(place);
 }
@@ -121,7 +123,7 @@ export async function workOffOutbox(): Promise<void> {
 /** Gives the post of a drifted twin the title of its video, when the blog lets us. */
 export async function takeVideoTitle(video: Item, post: Item): Promise<void> {
   const place = await db.places.get(post.placeId);
-  const adapter = await publisherFor(place);
+  const adapter = await blogFor(place);
   if (!place || !adapter) throw new PlaceError({ kind: 'key-missing', url: post.url });
   await adapter.retitle(post.url, video.title);
   await note({

@@ -98,7 +98,7 @@ async function soundOf(
   const { production } = await planned(narration, signal);
   const { id, format, options } = narration;
   const tags = { title: post.title, comment: '', language: options.language };
-  return readFile(await videoWorker().wav({ ...production, id, format, tags }));
+  return readFile(await videoWorker().wav({ ...production, id, format, tags, file: '', kept: [] }));
 }
 
 /** Everything in one file, written as a stream: the video never lies in memory as a whole. */

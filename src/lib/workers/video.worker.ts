@@ -30,6 +30,9 @@ export interface RenderJob extends Production {
   /** The post; names of files begin with it. */
   id: string;
   format: Format;
+  /** Name of the finished file, and of files of this post that must not go. */
+  file: string;
+  kept: string[];
   tags: { title: string; comment: string; language: string };
 }
 
@@ -163,7 +166,7 @@ async function make(
   // Sound is reckoned in a worker of its own while pictures are encoded here.
   await Promise.all([encodeAllSound(), encodeAll()]);
   soundTo = seconds;
-  const file = `${job.id}-video.${job.format}`;
+  const { file } = job;
   await mux({
     ...{ name: file, encoding, parts, sound: soundName, tags: job.tags },
     goOn: (at) => {
@@ -172,7 +175,7 @@ async function make(
     }
   });
   // Parts of earlier versions are of no use any more.
-  await removeOthers(job.id, [...parts.map((p) => p.name), soundName, file]);
+  await removeOthers(job.id, [...parts.map((p) => p.name), soundName, file, ...job.kept]);
   for (const picture of pictures.values()) picture.close();
   const { captions, chapters } = tracksOf(planned, offset);
   return {

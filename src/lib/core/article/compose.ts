@@ -1,5 +1,6 @@
 import type { Paragraph } from '../language/paragraphs.ts';
 import { timeCode, type Chapter } from '../chapters/chapter.ts';
+import { playerHtml } from './player.ts';
 import { escapeHtml, htmlText } from '../feeds/text.ts';
 import { largestPicture, type Item, type Picture } from '../model/item.ts';
 import { originMarker } from '../model/origin.ts';
@@ -167,7 +168,7 @@ function embed(video: Item): Content {
   const width = ratio > 1 ? Math.round(WIDTH / ratio) : WIDTH;
   const height = ratio > 1 ? WIDTH : Math.round(WIDTH * ratio);
   return {
-    html: `<figure class="video"><iframe src="${escapeHtml(video.embedUrl)}" width="${width}" height="${height}" title="${escapeHtml(video.title)}" loading="lazy" allowfullscreen></iframe></figure>`,
+    html: playerHtml(video.embedUrl, video.title, width, height),
     empty: null
   };
 }

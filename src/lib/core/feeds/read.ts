@@ -1,3 +1,4 @@
+import { keyOfUid } from '../model/origin.ts';
 import { parseFeed } from 'feedsmith';
 import { itemId } from '../model/ids.ts';
 import { PlaceError } from '../model/place.ts';
@@ -66,6 +67,9 @@ interface Source {
   language?: string;
   licence?: string;
   access?: string;
+  /** Address of what it was made from, and the name its maker gave it. */
+  madeFrom?: string;
+  uid?: string;
   content?: string;
   summary?: string;
   tags: string[];
@@ -103,6 +107,7 @@ function toEntry(source: Source, feed: FeedHead, base: string, now: string): Fee
   const nativeId = source.id?.trim() || url || source.title?.trim() || '';
   if (!nativeId) return null;
   const body = cleanHtml(source.content ?? source.summary ?? '', url || base);
+  const madeFrom = absoluteAddress(source.madeFrom, base);
   const { opening } = body;
   const title = plainText(source.title ?? '');
   const published = isoDate(source.published) ?? isoDate(source.updated);
@@ -135,7 +140,8 @@ function toEntry(source: Source, feed: FeedHead, base: string, now: string): Fee
     tags: [...new Set(source.tags.map((tag) => plainText(tag)).filter(Boolean))],
     embeds: body.embeds,
     links: body.links,
-    origin: body.origin,
+    origin: body.origin ?? keyOfUid(madeFrom ? source.uid : undefined),
+    ...(madeFrom && { madeFrom }),
     html: body.html
   };
 }
@@ -237,6 +243,8 @@ const READERS: Record<Parsed['format'], Reader> = {
           language: rights?.languages?.[0] ?? media.language,
           access: rights?.accessRights?.[0],
           licence: media.licence ?? rights?.licenses?.[0],
+          madeFrom: rights?.sources?.[0],
+          uid: rights?.identifiers?.[0],
           content: asHtml(entry.content),
           summary: asHtml(entry.summary) ?? media.summary,
           tags: (entry.categories ?? []).map((c) => c.label ?? c.term ?? ''),

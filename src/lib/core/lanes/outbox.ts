@@ -18,6 +18,29 @@ export const postPayloadSchema = z.object({
 });
 export type PostPayload = z.infer<typeof postPayloadSchema>;
 
+/** What a channel is asked to take. The file follows by a way of its own. */
+export const videoPayloadSchema = z.object({
+  kind: z.literal('video'),
+  title: z.string(),
+  description: z.string(),
+  tags: z.array(z.string()),
+  category: z.string(),
+  language: z.string(),
+  visibility: z.enum(['public', 'unlisted', 'private']),
+  /** ISO 8601: when a private video becomes public, or null. */
+  publishAt: z.string().nullable(),
+  /** Address of the post it was made from. */
+  madeFrom: z.string(),
+  /** WebVTT, or empty. */
+  captions: z.string(),
+  chapters: z.string()
+});
+export type VideoPayload = z.infer<typeof videoPayloadSchema>;
+
+export const payloadSchema = z.union([videoPayloadSchema, postPayloadSchema]);
+export type Payload = z.infer<typeof payloadSchema>;
+export const isVideo = (payload: Payload): payload is VideoPayload => 'kind' in payload;
+
 export const outboxStateSchema = z.enum(['waiting', 'sending', 'placed', 'failed', 'removed']);
 export type OutboxState = z.infer<typeof outboxStateSchema>;
 
@@ -29,7 +52,7 @@ export const outboxEntrySchema = z.object({
   placeId: z.string(),
   /** What is wanted: that it stands there as the payload says, or that it is gone. */
   wanted: z.enum(['placed', 'removed']),
-  payload: postPayloadSchema,
+  payload: payloadSchema,
   /** Grows with each change of what is wanted, and the one that the place is known to hold. */
   revision: z.number().int(),
   placedRevision: z.number().int(),
@@ -101,7 +124,7 @@ export function newEntry(
 /** The same entry with something else wanted of it. What is known of the place is kept. */
 export function wantAnew(
   entry: OutboxEntry,
-  change: { wanted: 'placed'; payload: PostPayload } | { wanted: 'removed' },
+  change: { wanted: 'placed'; payload: Payload } | { wanted: 'removed' },
   now: number
 ): OutboxEntry {
   return {

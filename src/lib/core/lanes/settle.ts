@@ -6,7 +6,7 @@ import {
   type Command,
   type OutboxEntry,
   type Outcome,
-  type PostPayload
+  type Payload
 } from './outbox.ts';
 
 /** The place as the outbox needs it. Each call may throw a PlaceError. */
@@ -14,9 +14,9 @@ export interface Target {
   /** Address of the item that carries this key, drafts included, or null. */
   findByKey(key: string): Promise<string | null>;
   /** @returns the address of the new item */
-  place(payload: PostPayload, key: string): Promise<string>;
+  place(payload: Payload, key: string): Promise<string>;
   /** @returns the address, which may have changed */
-  replace(url: string, payload: PostPayload, key: string): Promise<string>;
+  replace(url: string, payload: Payload, key: string): Promise<string>;
   remove(url: string): Promise<void>;
 }
 

@@ -42,7 +42,9 @@ export const itemSchema = z.object({
   embeds: z.array(z.string()),
   links: z.array(z.string()),
   /** The key of what it was made from, when it was made by this application. */
-  origin: z.string().nullable()
+  origin: z.string().nullable(),
+  /** Address of the post that a video says it was made from. */
+  madeFrom: z.string().optional()
 });
 export type Item = z.infer<typeof itemSchema>;
 

@@ -17,6 +17,8 @@ export const journalLineSchema = z.object({
     'replaced',
     'removed',
     'placing-failed',
+    'video-ready',
+    'embedded',
     'set-aside',
     'taken-up',
     'accepted'

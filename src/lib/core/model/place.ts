@@ -65,7 +65,8 @@ export const placeSchema = z.object({
 });
 export type Place = z.infer<typeof placeSchema>;
 
+/** Whether the user's key may put new things there: posts at a blog, videos at a channel. */
 export const canPublish = (place: Place): boolean =>
-  place.kind === 'blog' &&
+  place.micropub !== '' &&
   place.hasKey &&
   (place.rights.includes('create') || place.rights.includes('draft'));

@@ -30,6 +30,9 @@ export const twinReasonSchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('post-is-private') }),
   z.object({ kind: z.literal('post-is-dated'), on: z.string() }),
   z.object({ kind: z.literal('on-the-desk'), since: z.string() }),
+  z.object({ kind: z.literal('in-the-booth'), since: z.string() }),
+  /** A video made from a post that is not here any more: never a source for another post. */
+  z.object({ kind: z.literal('post-is-gone') }),
   z.object({ kind: z.literal('being-placed') }),
   z.object({ kind: z.literal('placing-failed') }),
   z.object({ kind: z.literal('set-aside'), on: z.string() })

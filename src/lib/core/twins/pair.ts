@@ -10,7 +10,9 @@ export interface Circumstances {
   accepted: ReadonlyMap<string, { video: string; post: string }>;
   /** Since when a video lies on the desk, ISO 8601. */
   onDesk: ReadonlyMap<string, string>;
-  /** State of the outbox entry of a video. */
+  /** Since when a post lies in the booth, ISO 8601. */
+  inBooth: ReadonlyMap<string, string>;
+  /** State of what is being placed for an item on the other side. */
   placing: ReadonlyMap<string, 'under-way' | 'failed'>;
 }
 
@@ -18,6 +20,7 @@ export const noCircumstances: Circumstances = {
   setAside: new Map(),
   accepted: new Map(),
   onDesk: new Map(),
+  inBooth: new Map(),
   placing: new Map()
 };
 
@@ -42,10 +45,16 @@ export function pairTwins(
   const byAddress = indexVideos(videos);
   const claims = new Map<string, { post: Item; tie: Tie }[]>();
   const alone: Item[] = [];
+  const madeOf = madeVideos(videos);
   for (const post of posts) {
     const claim = claimOf(post, byAddress);
-    if (!claim) alone.push(post);
-    else {
+    const made = madeOf.get(canonicalAddress(post.url)) ?? [];
+    // A post stands beside every video that was made from it, whatever else it shows.
+    for (const video of made) claims.set(video.id, [{ post, tie: 'made-here' }]);
+    if (claim && made.includes(claim.video)) continue;
+    if (!claim) {
+      if (made.length === 0) alone.push(post);
+    } else {
       const rivals = claims.get(claim.video.id);
       if (rivals) rivals.push({ post, tie: claim.tie });
       else claims.set(claim.video.id, [{ post, tie: claim.tie }]);
@@ -79,6 +88,17 @@ function indexVideos(videos: readonly Item[]): Map<string, Item> {
     }
   }
   return index;
+}
+
+/** Videos that say which post they were made from, by its address. */
+function madeVideos(videos: readonly Item[]): Map<string, Item[]> {
+  const made = new Map<string, Item[]>();
+  for (const video of videos) {
+    if (!video.madeFrom) continue;
+    const address = canonicalAddress(video.madeFrom);
+    made.set(address, [...(made.get(address) ?? []), video]);
+  }
+  return made;
 }
 
 function claimOf(
@@ -119,23 +139,30 @@ function standingOf(
   video: Item | null,
   post: Item | null,
   tie: Tie | null,
-  { setAside, accepted, onDesk, placing }: Circumstances
+  { setAside, accepted, onDesk, inBooth, placing }: Circumstances
 ): { standing: Standing; reason: TwinReason } {
   const aside = setAside.get(video?.id ?? post?.id ?? '');
   if (aside) return { standing: 'set-aside', reason: { kind: 'set-aside', on: aside } };
-  const sending = video && placing.get(video.id);
+  const sending =
+    (video && placing.get(video.id)) ?? (post && !video ? placing.get(post.id) : undefined);
   if (sending === 'under-way') return { standing: 'in-hand', reason: { kind: 'being-placed' } };
   if (sending === 'failed') return { standing: 'in-hand', reason: { kind: 'placing-failed' } };
   if (video && !post) {
     const since = onDesk.get(video.id);
     if (since) return { standing: 'in-hand', reason: { kind: 'on-the-desk', since } };
+    if (video.madeFrom) return { standing: 'no-post', reason: { kind: 'post-is-gone' } };
     const isComing = video.visibility === 'scheduled' && video.published;
     return {
       standing: 'no-post',
       reason: isComing ? { kind: 'premiere', on: video.published ?? '' } : { kind: 'alone' }
     };
   }
-  if (!video || !post) return { standing: 'no-video', reason: { kind: 'alone' } };
+  if (!video || !post) {
+    const since = post && inBooth.get(post.id);
+    return since
+      ? { standing: 'in-hand', reason: { kind: 'in-the-booth', since } }
+      : { standing: 'no-video', reason: { kind: 'alone' } };
+  }
   if (post.visibility === 'draft')
     return { standing: 'in-hand', reason: { kind: 'post-is-draft' } };
   if (post.visibility === 'scheduled') {

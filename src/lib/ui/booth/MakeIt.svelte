@@ -39,13 +39,8 @@
   async function make() {
     const { post } = booth;
     if (!narration || !post) return;
-    const first = booth.channels[0];
     await booth.save();
-    await makeVideo(
-      $state.snapshot(narration) as Narration,
-      post,
-      first ? booth.keyFor(first) : ''
-    );
+    await makeVideo($state.snapshot(narration) as Narration, post);
   }
   async function watch() {
     const file = render.value && (await readFile(render.value.file));

@@ -8,7 +8,6 @@ import { type Script } from '$lib/core/narration/script.ts';
 import { styleSchema } from '$lib/core/narration/styles.ts';
 import { usualVoice } from '$lib/core/narration/voices.ts';
 import { htmlText } from '$lib/core/feeds/text.ts';
-import { placementKey } from '$lib/core/model/ids.ts';
 import type { Item } from '$lib/core/model/item.ts';
 import type { Place } from '$lib/core/model/place.ts';
 import { db } from '$lib/data/db.ts';
@@ -276,13 +275,6 @@ export class Booth {
     await this.layOut();
   }
 
-  /** The key of the video at a channel, the same on every machine. */
-  keyFor(channel: Place): string {
-    return this.post
-      ? placementKey(this.post.url || this.post.nativeId, 'video', channel.feedUrl)
-      : '';
-  }
-
   setFrame(frame: FrameName): void {
     if (this.narration) this.narration.frame = frame;
   }
@@ -292,10 +284,9 @@ export class Booth {
     const { post } = this;
     if (!post) return;
     this.#saying?.abort();
-    await removeNarration(post.id);
+    this.post = null;
     this.narration = null;
-    this.#saved = '';
+    await removeNarration(post.id);
     await coreWorker().pairAgain();
-    await this.open(post.id);
   }
 }

@@ -12,7 +12,7 @@
   {#if twin.standing === 'set-aside'}
     <span class="truncate text-quiet">{reasonWords(twin.reason)}</span>
   {:else if side === 'post' && twin.video}
-    {#if isComing}
+    {#if isComing || twin.reason.kind === 'post-is-gone'}
       <span class="truncate text-quiet">{reasonWords(twin.reason)}</span>
     {:else}
       <a class="plain btn btn-sm" href="/desk/{twin.video.id}" tabindex="-1">

@@ -46,8 +46,8 @@
       <button class="strong btn btn-sm" disabled={key.trim() === ''}>Give the key</button>
     </div>
     <p id="{id}-help" class="text-sm text-quiet">
-      Made at the blog, for programs. It stays in this browser, is sent to this blog only, and
-      stands in no export and no log.
+      Made at the {place.kind}, for programs. It stays in this browser, is sent to this {place.kind}
+      only, and stands in no export and no log. Reading needs none.
     </p>
   </form>
 {/if}

@@ -19,14 +19,15 @@
     return () => db.items.where({ placeId: id }).count();
   });
   const rights: Right[] = $derived(
-    place.kind === 'channel'
+    place.micropub === ''
       ? ['read']
       : [
           'read',
           ...(place.rights.includes('draft') ? (['draft'] as const) : []),
           'create',
           'update',
-          'delete'
+          'delete',
+          ...(place.kind === 'channel' ? (['media'] as const) : [])
         ]
   );
   const may = (right: Right) => place.rights.includes(right);
@@ -47,7 +48,9 @@
     : 'border-l-post'}"
 >
   <header>
-    <p class="text-sm text-quiet">{place.kind === 'channel' ? 'Channel, read only' : 'Blog'}</p>
+    <p class="text-sm text-quiet">
+      {place.kind === 'blog' ? 'Blog' : place.hasKey ? 'Channel' : 'Channel, read only'}
+    </p>
     <h2 class="text-lg font-semibold">{place.title}</h2>
     <p class="text-sm">
       {place.author ? `By ${place.author} · ` : ''}{countWords(items.value ?? 0, 'item', 'items')} · checked
@@ -79,15 +82,13 @@
       {/each}
     </ul>
   </div>
-  {#if place.kind === 'blog'}
-    {#if place.micropub}
-      <KeyForm {place} />
-    {:else}
-      <p class="text-sm">
-        This blog names no Micropub endpoint, so posts cannot be sent to it. It can be read, and
-        posts can be copied as HTML from the desk.
-      </p>
-    {/if}
+  {#if place.micropub}
+    <KeyForm {place} />
+  {:else if place.kind === 'blog'}
+    <p class="text-sm">
+      This blog names no Micropub endpoint, so posts cannot be sent to it. It can be read, and posts
+      can be copied as HTML from the desk.
+    </p>
   {/if}
   <footer class="flex flex-wrap gap-2">
     <button class="plain btn btn-sm" onclick={check}

@@ -1,8 +1,10 @@
 <script lang="ts">
+  import { goto } from '$app/navigation';
   import { page } from '$app/state';
   import { Booth } from '$lib/ui/booth/boothState.svelte.ts';
   import LookForm from '$lib/ui/booth/LookForm.svelte';
   import MakeIt from '$lib/ui/booth/MakeIt.svelte';
+  import PlaceVideo from '$lib/ui/booth/PlaceVideo.svelte';
   import { Preview } from '$lib/ui/booth/preview.svelte.ts';
   import SceneForm from '$lib/ui/booth/SceneForm.svelte';
   import SceneList from '$lib/ui/booth/SceneList.svelte';
@@ -74,6 +76,11 @@
     return () => clearTimeout(timer);
   });
 
+  async function clear() {
+    await booth.clear();
+    await goto('/');
+  }
+
   function pick(index: number) {
     preview.pause();
     booth.current = index;
@@ -120,7 +127,7 @@
         <h1 class="min-w-0 flex-1 truncate text-lg font-semibold" title={booth.post.title}>
           <span class="sr-only">Booth: </span>{booth.post.title}
         </h1>
-        <button class="bare btn btn-sm" onclick={() => booth.clear()}>Clear the booth</button>
+        <button class="bare btn btn-sm" onclick={clear}>Clear the booth</button>
       </header>
       <Stage {booth} {preview} />
       <Storyboard {booth} onpick={pick} />
@@ -131,6 +138,7 @@
       aria-label="How it is made"
     >
       <MakeIt {booth} />
+      <PlaceVideo {booth} />
       <ScriptForm {booth} />
       <VoiceForm {booth} {preview} />
       <LookForm {booth} />

@@ -1,0 +1,121 @@
+import { z } from 'zod';
+import { PlaceError, rightSchema, type Place, type Right } from '$lib/core/model/place.ts';
+import { FeedPlace } from './feed.ts';
+import type { Look } from './place.ts';
+import { sendTo, type SendRequest, type Sent } from './wire.ts';
+
+/** Items looked through for a key, newest first. */
+const MOST_SEARCHED = 400;
+
+const sourceSchema = z.object({ properties: z.record(z.string(), z.array(z.unknown())) });
+const listSchema = z.object({
+  items: z.array(sourceSchema).catch([]),
+  paging: z.object({ after: z.coerce.string() }).optional().catch(undefined)
+});
+/** Microformats2 properties, as Micropub has them. */
+export type Properties = z.infer<typeof sourceSchema>['properties'];
+
+export const first = (properties: Properties, name: string): string =>
+  String(properties[name]?.[0] ?? '');
+
+/**
+ * What blogs and channels that take Micropub (W3C Recommendation of 23 May 2017) have in common.
+ * They are read by their feeds.
+ */
+export abstract class MicropubPlace extends FeedPlace {
+  constructor(
+    linked: Place,
+    protected readonly key: string
+  ) {
+    super(linked);
+  }
+
+  override async look(signal?: AbortSignal): Promise<Look> {
+    const look = await super.look(signal);
+    if (!this.key) return look;
+    const [rights, categories] = await Promise.all([
+      this.#rights(signal),
+      this.#categories(signal)
+    ]);
+    return { ...look, rights: ['read', ...rights], categories };
+  }
+
+  async remove(url: string): Promise<void> {
+    await this.micropub({ action: 'delete', url });
+  }
+
+  async #rights(signal?: AbortSignal): Promise<Right[]> {
+    // Where a place names no token endpoint, its configuration shows at least that the key is good.
+    const url = this.linked.tokenEndpoint || `${this.linked.micropub}?q=config`;
+    const { body } = await sendTo({ url, method: 'GET', key: this.key }, signal);
+    const scope = z.object({ scope: z.string() }).safeParse(body).data?.scope;
+    if (scope === undefined) return ['create', 'update', 'delete'];
+    return scope.split(/\s+/).flatMap((name) => rightSchema.safeParse(name).data ?? []);
+  }
+
+  async #categories(signal?: AbortSignal): Promise<string[]> {
+    const url = `${this.linked.micropub}?q=category`;
+    try {
+      const { body } = await sendTo({ url, method: 'GET', key: this.key }, signal);
+      return z.object({ categories: z.array(z.string()) }).parse(body).categories;
+    } catch {
+      // The query is optional in Micropub; without it categories are typed.
+      return [];
+    }
+  }
+
+  protected async *sources(): AsyncGenerator<Properties> {
+    let after = '';
+    for (let seen = 0; seen < MOST_SEARCHED;) {
+      const url = new URL(this.linked.micropub);
+      url.searchParams.set('q', 'source');
+      url.searchParams.set('limit', '50');
+      if (after) url.searchParams.set('after', after);
+      const { body } = await sendTo({ url: url.href, method: 'GET', key: this.needKey() });
+      const { items, paging } = listSchema.parse(body);
+      for (const { properties } of items) yield properties;
+      seen += items.length;
+      if (!paging || items.length === 0) return;
+      after = paging.after;
+    }
+  }
+
+  /** @returns null where nothing stands at the address */
+  protected async source(url: string, signal?: AbortSignal): Promise<Properties | null> {
+    const asked = new URL(this.linked.micropub);
+    asked.searchParams.set('q', 'source');
+    asked.searchParams.set('url', url);
+    try {
+      const { body } = await sendTo(
+        { url: asked.href, method: 'GET', key: this.needKey() },
+        signal
+      );
+      return sourceSchema.parse(body).properties;
+    } catch (error) {
+      if (error instanceof PlaceError && error.problem.kind === 'not-found') return null;
+      throw error;
+    }
+  }
+
+  protected async create(properties: Properties): Promise<string> {
+    const sent = await this.micropub({ type: ['h-entry'], properties });
+    if (sent.location) return sent.location;
+    const { micropub: url } = this.linked;
+    throw new PlaceError({ kind: 'server-error', url, detail: 'No address came back.' });
+  }
+
+  protected micropub(json: unknown): Promise<Sent> {
+    const request: SendRequest = {
+      url: this.linked.micropub,
+      method: 'POST',
+      key: this.needKey(),
+      json
+    };
+    return sendTo(request);
+  }
+
+  protected needKey(): string {
+    if (!this.key) throw new PlaceError({ kind: 'key-missing', url: this.linked.url });
+    return this.key;
+  }
+}

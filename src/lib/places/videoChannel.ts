@@ -1,0 +1,137 @@
+import { z } from 'zod';
+import { limitsSchema, type Limits } from '$lib/core/narration/details.ts';
+import { isVideo, type Payload, type VideoPayload } from '$lib/core/lanes/outbox.ts';
+import { itemId } from '$lib/core/model/ids.ts';
+import type { Item } from '$lib/core/model/item.ts';
+import { keyOfUid, uidOfKey } from '$lib/core/model/origin.ts';
+import { PlaceError } from '$lib/core/model/place.ts';
+import { first, MicropubPlace, type Properties } from './micropubPlace.ts';
+import { sendTo } from './wire.ts';
+
+const configSchema = z.object({
+  'upload-endpoint': z.string(),
+  limits: limitsSchema.catch(limitsSchema.parse({}))
+});
+
+/** How far a channel has got with a file. */
+export const workStateSchema = z.enum([
+  'awaiting-file',
+  'checking',
+  'making-sizes',
+  'ready',
+  'failed'
+]);
+export interface WorkAtChannel {
+  state: z.infer<typeof workStateSchema>;
+  /** Between 0 and 1. */
+  done: number;
+  trouble: string;
+  embedUrl: string;
+}
+
+/** A channel that takes what is said of videos by Micropub and their files by tus. */
+export class VideoChannel extends MicropubPlace {
+  /** Where files go, what the channel takes, and with which header. */
+  async uploads(): Promise<{ endpoint: string; limits: Limits; authorization: string }> {
+    const url = `${this.linked.micropub}?q=config`;
+    const key = this.needKey();
+    const { body } = await sendTo({ url, method: 'GET', key });
+    const config = configSchema.safeParse(body).data;
+    if (!config)
+      throw new PlaceError({ kind: 'refused', url, detail: 'The channel takes no files.' });
+    return {
+      endpoint: config['upload-endpoint'],
+      limits: config.limits,
+      authorization: `Bearer ${key}`
+    };
+  }
+
+  async findByKey(key: string): Promise<string | null> {
+    for await (const properties of this.sources())
+      if (first(properties, 'uid') === uidOfKey(key)) return first(properties, 'url') || null;
+    return null;
+  }
+
+  async place(payload: Payload, key: string): Promise<string> {
+    return this.create(toProperties(videoOnly(payload, this.linked.url), key));
+  }
+
+  async replace(url: string, payload: Payload, key: string): Promise<string> {
+    const replace = toProperties(videoOnly(payload, this.linked.url), key);
+    const sent = await this.micropub({ action: 'update', url, replace });
+    return sent.location || url;
+  }
+
+  /** How far the channel has got with the file of a video. */
+  async workOn(url: string, signal?: AbortSignal): Promise<WorkAtChannel> {
+    const properties = await this.source(url, signal);
+    if (!properties) throw new PlaceError({ kind: 'not-found', url });
+    return {
+      state: workStateSchema.catch('ready').parse(first(properties, 'state')),
+      done: Number(first(properties, 'progress')) || 0,
+      trouble: first(properties, 'trouble'),
+      embedUrl: first(properties, 'embed')
+    };
+  }
+
+  /** Videos that the feed does not show: those that are not public. */
+  async listOwn(): Promise<{ item: Item; html: string }[]> {
+    const own: { item: Item; html: string }[] = [];
+    for await (const properties of this.sources()) {
+      const isReady = first(properties, 'state') === 'ready';
+      if (isReady && first(properties, 'visibility') !== 'public')
+        own.push({ item: toItem(properties, this.linked.id), html: '' });
+    }
+    return own;
+  }
+}
+
+function videoOnly(payload: Payload, url: string): VideoPayload {
+  if (isVideo(payload)) return payload;
+  throw new PlaceError({ kind: 'refused', url, detail: 'A channel takes videos.' });
+}
+
+function toProperties(payload: VideoPayload, key: string): Properties {
+  return {
+    name: [payload.title],
+    content: [payload.description],
+    category: payload.tags,
+    section: payload.category ? [payload.category] : [],
+    language: [payload.language],
+    visibility: [payload.visibility],
+    'publish-at': payload.publishAt ? [payload.publishAt] : [],
+    'based-on': [payload.madeFrom],
+    captions: payload.captions ? [payload.captions] : [],
+    chapters: payload.chapters ? [payload.chapters] : [],
+    uid: [uidOfKey(key)]
+  };
+}
+
+function toItem(properties: Properties, placeId: string): Item {
+  const url = first(properties, 'url');
+  const madeFrom = first(properties, 'based-on');
+  const visibility = z.enum(['unlisted', 'private']).catch('private');
+  const photo = first(properties, 'photo');
+  return {
+    id: itemId(placeId, url),
+    ...{ placeId, kind: 'video', nativeId: url, url },
+    title: first(properties, 'name') || url,
+    published: first(properties, 'published') || null,
+    updated: first(properties, 'updated') || null,
+    visibility: visibility.parse(first(properties, 'visibility')),
+    author: '',
+    language: first(properties, 'language'),
+    licence: '',
+    duration: Number(first(properties, 'duration')) || null,
+    summary: first(properties, 'content').slice(0, 240),
+    pictures: photo ? [{ url: photo, width: null, height: null }] : [],
+    embedUrl: first(properties, 'embed'),
+    contentUrl: first(properties, 'video'),
+    captions: [],
+    tags: (properties.category ?? []).map(String),
+    embeds: [],
+    links: [],
+    origin: keyOfUid(first(properties, 'uid')),
+    ...(madeFrom && { madeFrom })
+  };
+}
