@@ -11,6 +11,7 @@ import {
   MkvOutputFormat,
   Mp4OutputFormat,
   Output,
+  Quality,
   StreamTarget,
   WebMOutputFormat,
   canEncodeAudio,
@@ -33,7 +34,9 @@ export interface Encoding {
   width: number;
   height: number;
 }
-const VIDEO_BITRATE = 2_500_000;
+const VIDEO_BITRATE = 4_000_000;
+/** Each frame by itself as sharp as this; a rate would starve cards that are shown for seconds. */
+const CARD_QUALITY = new Quality({ quantizer: 20, bitrate: 4 * VIDEO_BITRATE });
 const AUDIO_BITRATE = 80_000;
 /** Seconds between two frames that stand by themselves: a player can jump to each. */
 const KEY_FRAMES = 10;
@@ -88,7 +91,7 @@ export async function encodePart(
   if (!context) throw new Error('There is no canvas to paint on.');
   const output = new Output({ format: new MkvOutputFormat(), target: await targetFor(name) });
   const source = new CanvasSource(canvas, {
-    ...{ codec: encoding.video, bitrate: VIDEO_BITRATE, keyFrameInterval: KEY_FRAMES },
+    ...{ codec: encoding.video, quality: CARD_QUALITY, keyFrameInterval: KEY_FRAMES },
     latencyMode: 'realtime'
   });
   output.addVideoTrack(source);

@@ -15,18 +15,22 @@
   import VoiceForm from '$lib/ui/booth/VoiceForm.svelte';
   import EmptyState from '$lib/ui/EmptyState.svelte';
 
-  const booth = $derived.by(() => {
-    void page.params.id;
-    return new Booth();
-  });
+  let booth = $state.raw(new Booth());
   const preview = new Preview();
   let opened = $state(false);
+  let options = '';
 
   $effect(() => {
+    const { id } = page.params;
+    // On the way to another view there is none.
+    if (!id) return;
     opened = false;
     preview.pause();
     preview.time = 0;
-    void booth.open(page.params.id ?? '').then(() => (opened = true));
+    options = '';
+    const next = new Booth();
+    booth = next;
+    void next.open(id).then(() => (opened = true));
   });
   $effect(() => {
     // Anything in the booth that is changed is kept, a moment later.
@@ -35,7 +39,6 @@
     const timer = setTimeout(() => void booth.save(), 400);
     return () => clearTimeout(timer);
   });
-  let options = '';
   $effect(() => {
     // Scenes follow the options, until they are changed by hand.
     const now = JSON.stringify(booth.narration?.options);
