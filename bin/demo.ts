@@ -34,7 +34,7 @@ const choose = async (usual: number): Promise<number> =>
 
 const folder = resolve(values.world);
 if (values.reset) await rm(folder, { recursive: true, force: true });
-const hosts = await startHosts({ port: await choose(USUAL.hosts), folder });
+let hosts = await startHosts({ port: await choose(USUAL.hosts), folder });
 
 const server = createServer();
 const wanted = values.port === undefined ? await choose(USUAL.app) : Number(values.port);
@@ -64,5 +64,14 @@ console.log(`Swift Twin is at ${origin}`);
 console.log(`The rehearsal hosts are at ${hosts.origin}/control/`);
 console.log('Stop with Ctrl C.');
 const stop = () => process.exit(0);
+/** The hosts alone end and begin again, as a host does whose machine is restarted. */
+process.on('SIGHUP', () => {
+  void (async () => {
+    const port = Number(new URL(hosts.origin).port);
+    await hosts.close();
+    hosts = await startHosts({ port, folder });
+    console.log('The rehearsal hosts have begun again.');
+  })();
+});
 process.on('SIGINT', stop);
 process.on('SIGTERM', stop);

@@ -78,6 +78,10 @@ export async function startHosts(options: {
   return {
     origin,
     close: () =>
-      new Promise((resolve, reject) => server.close((error) => (error ? reject(error) : resolve())))
+      new Promise((resolve, reject) => {
+        server.close((error) => (error ? reject(error) : resolve()));
+        // A program that stops does not wait for those who are still talking to it.
+        if ('closeAllConnections' in server) server.closeAllConnections();
+      })
   };
 }

@@ -1,4 +1,7 @@
-/** The posts of The Wrenfold Notebook. `{embed:id}` and `{watch:id}` become addresses of the channel. */
+/**
+ * The posts of The Wrenfold Notebook. `{embed:id}`, `{watch:id}` and `{picture:id}` become addresses
+ * of the channel.
+ */
 
 export interface WorldPost {
   slug: string;
@@ -113,6 +116,7 @@ ${embed('kette-aufbaeumen', 'Die Kette aufbäumen, ganz in Ruhe')}
 <h2>One dark, one light, one loud</h2>
 <p>The rule is three parts dark, two parts light and one thread of something loud. Dark means that you have to hold it to the window to see its colour. Light means that it looks pale beside your hand. Loud is whatever you would not dare to wear by itself.</p>
 <p>For these scarves the dark is a walnut brown and a blue that is nearly black. The light is undyed grey and a cream that we over-dyed with onion skins. The loud one is a madder coral, the third bath of Juna's pot.</p>
+<figure><img src="{picture:madder-with-juna}" alt="Cloth in madder red and cream, woven in a small check"><figcaption>Madder coral on cream.</figcaption></figure>
 <h2>Wrap it before you wind it</h2>
 <p>We wrap the stripes around a strip of card, exactly as many threads as there will be in the warp, and leave it on the windowsill for two days. You see it at breakfast and you see it at night. Two of the five wraps we liked on Monday were dull on Wednesday, because the light and the dark were too near to each other.</p>
 <p>Squint at it. If the stripes run together when you squint, they will run together across the street.</p>
@@ -147,7 +151,8 @@ ${embed('kette-aufbaeumen', 'Die Kette aufbäumen, ganz in Ruhe')}
     status: 'published',
     categories: ['Fibre', 'Visits'],
     summary: 'Pulling, retting and a field that flowers until noon.',
-    content: `<p>Flax flowers in the morning and has finished by noon. We were late, and so we saw a green field with a few blue dots that had overslept.</p>
+    content: `<figure><img src="{picture:quiet-weaving}" alt="A length of plain linen, close by"></figure>
+<p>Flax flowers in the morning and has finished by noon. We were late, and so we saw a green field with a few blue dots that had overslept.</p>
 <h2>Pulled, not cut</h2>
 <p>Flax is pulled out of the ground with its root, because the fibre runs all the way down. If it were cut, you would lose the longest ten centimetres. Five of us pulled for an hour and had a piece as large as a living room.</p>
 <h2>Retting</h2>

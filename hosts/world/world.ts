@@ -59,7 +59,8 @@ export function worldPostsAt(began: number, channelUrl: string): Post[] {
     const created = atHour(began - post.daysAgo * DAY, 11);
     const content = post.content
       .replace(/\{embed:([\w-]+)\}/g, `${channelUrl}embed/$1`)
-      .replace(/\{watch:([\w-]+)\}/g, `${channelUrl}watch/$1`);
+      .replace(/\{watch:([\w-]+)\}/g, `${channelUrl}watch/$1`)
+      .replace(/\{picture:([\w-]+)\}/g, `${channelUrl}thumbnails/$1/1280.png`);
     return {
       slug: post.slug,
       secret: `look-${post.slug.length}${post.daysAgo}`,

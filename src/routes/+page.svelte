@@ -83,7 +83,7 @@
   function open(twin: Twin) {
     if (twin.standing === 'drifted') drifted = twin;
     else if (twin.video) void goto(`/desk/${twin.video.id}`);
-    else if (twin.post) window.open(twin.post.url, '_blank', 'noreferrer');
+    else if (twin.post) void goto(`/booth/${twin.post.id}`);
   }
 
   const chosenTwins = () => {
@@ -120,6 +120,9 @@
         break;
       case 'p':
         if (twin.video) void goto(`/desk/${twin.video.id}`);
+        break;
+      case 'v':
+        if (twin.post) void goto(`/booth/${twin.post.id}`);
         break;
       case ' ':
         toggle(twin);
@@ -250,6 +253,7 @@
     </div>
     <p id="grid-keys" class="hidden px-3 py-1 text-xs text-quiet md:block">
       <kbd>↑</kbd> <kbd>↓</kbd> move · <kbd>Enter</kbd> open · <kbd>P</kbd> make the post ·
+      <kbd>V</kbd> make the video ·
       <kbd>Space</kbd>
       select · <kbd>S</kbd> set aside
     </p>

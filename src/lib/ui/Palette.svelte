@@ -70,8 +70,7 @@
     return twins.map(({ video, post, standing }) => ({
       label: video?.title ?? post?.title ?? '',
       hint: standingWords[standing],
-      run: () =>
-        video ? goto(`/desk/${video.id}`) : window.open(post?.url, '_blank', 'noreferrer')
+      run: () => goto(video ? `/desk/${video.id}` : `/booth/${post?.id}`)
     }));
   }
 

@@ -5,7 +5,7 @@ import { FRAMES } from '$lib/core/narration/frames.ts';
 import type { Format, MediaProblem, RenderProblem } from '$lib/core/narration/narration.ts';
 import { db } from '$lib/data/db.ts';
 import { canvasMeasure } from '$lib/video/canvasMeasure.ts';
-import { encodeClip, encodePart, encodeSound, mux, possibleEncodings } from '$lib/video/encode.ts';
+import { encodeClip, encodePart, mux, possibleEncodings } from '$lib/video/encode.ts';
 import { readFile, removeOthers } from '$lib/video/files.ts';
 import { loadWorkerFonts } from '$lib/video/fonts.ts';
 import { planVideo, tracksOf, type Plan, type Production } from '$lib/video/job.ts';

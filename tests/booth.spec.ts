@@ -1,0 +1,315 @@
+import { mkdtemp, readFile, rm, writeFile } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import type { Page } from '@playwright/test';
+import { parseWebVtt } from '../src/lib/core/captions/webvtt.ts';
+import { expect, idle, openBooth, row, test } from './app.ts';
+import { frameTimes, loudness, makeMedia, probe, soundStarts } from './media.ts';
+
+const COSTS = 'What a woven metre costs, and why';
+const COLOUR = 'A colour plan for winter scarves';
+const FLAX = 'A day in the flax field';
+
+let folder = '';
+test.beforeAll(async () => {
+  folder = await mkdtemp(join(tmpdir(), 'booth-'));
+});
+test.afterAll(() => rm(folder, { recursive: true }));
+
+const made = (page: Page) => page.getByText(/^Made:/);
+
+async function takeOut(page: Page, name: string, as: string): Promise<string> {
+  const button = page.getByRole('button', { name, exact: true });
+  if (!(await button.isVisible())) await page.getByText('Take it out', { exact: true }).click();
+  const [download] = await Promise.all([page.waitForEvent('download'), button.click()]);
+  const path = join(folder, as);
+  await download.saveAs(path);
+  await idle(page);
+  return path;
+}
+/** Half a minute of it, which is quicker to test with. */
+async function shorten(page: Page): Promise<void> {
+  await page.getByRole('radio', { name: '30 s' }).check();
+  await expect(page.getByText('The whole post would take about')).toBeVisible();
+  await idle(page);
+}
+
+test('from a post to a video that plays at the channel, the upload cut twice and the host restarted', async ({
+  home: page,
+  world,
+  context
+}) => {
+  await expect(row(page, COSTS)).toHaveAccessibleName(/No video yet/);
+  await row(page, COSTS).getByRole('link', { name: 'Make the video' }).click();
+  await expect(page.getByRole('heading', { level: 1, name: COSTS })).toBeVisible();
+  await expect(
+    page.getByRole('list', { name: 'Script by scene' }).getByRole('listitem').first()
+  ).toContainText(COSTS);
+  await page.getByRole('button', { name: 'Make the video' }).click();
+  await expect(made(page)).toBeVisible({ timeout: 120_000 });
+
+  await world.faults({ cutUploads: '2' });
+  await page.getByLabel('Who may see it').selectOption('public');
+  await page.getByRole('button', { name: 'Place the video' }).click();
+  await expect.poll(() => world.cutsLeft()).toBeLessThan(2);
+  await world.restart();
+  await expect(page.getByText('Wrenfold Loomworks: stands there.')).toBeVisible({
+    timeout: 120_000
+  });
+  expect(await world.cutsLeft()).toBe(0);
+  await idle(page);
+
+  const uploads = await world.uploads();
+  expect(uploads.map((u) => u.name?.[0])).toEqual([COSTS]);
+
+  // The page people watch: the film, its captions and its chapters.
+  const watch = await context.newPage();
+  const address = await page
+    .getByRole('link', { name: 'See it at the channel' })
+    .getAttribute('href');
+  await watch.goto(address ?? '');
+  await expect(watch.getByRole('heading', { level: 1, name: COSTS })).toBeVisible();
+  await expect(watch.getByRole('link', { name: '0:00' })).toBeVisible();
+  const film = watch.locator('video');
+  await film.evaluate(async (v: HTMLVideoElement) => {
+    v.muted = true;
+    await v.play();
+  });
+  await expect
+    .poll(() => film.evaluate((v: HTMLVideoElement) => v.currentTime))
+    .toBeGreaterThan(0.5);
+  expect(
+    await film.evaluate(async (v: HTMLVideoElement) => {
+      const track = v.textTracks[0];
+      if (!track) return 0;
+      track.mode = 'showing';
+      for (let i = 0; i < 100 && !track.cues?.length; i++)
+        await new Promise((r) => setTimeout(r, 50));
+      return track.cues?.length ?? 0;
+    })
+  ).toBeGreaterThan(5);
+  await watch.close();
+
+  // Tied in the home view, and shown by its post.
+  await page.getByRole('link', { name: 'In step', exact: true }).first().click();
+  await expect(row(page, COSTS)).toHaveAccessibleName(/: In step/);
+  await expect(row(page, COSTS).getByText('made here')).toBeVisible();
+  await row(page, COSTS).focus();
+  await page.keyboard.press('v');
+  await expect(page.getByText('The post has changed since')).toBeVisible();
+
+  // Undo takes it away at the channel.
+  await page.getByRole('button', { name: 'Undo: remove the video' }).click();
+  await expect.poll(() => world.uploads()).toHaveLength(0);
+});
+
+test('the file is what was planned: streams, length, frames, loudness, captions in time', async ({
+  home: page
+}) => {
+  await openBooth(page, FLAX);
+  await shorten(page);
+  await page.getByRole('button', { name: 'Make the video' }).click();
+  await expect(made(page)).toBeVisible({ timeout: 120_000 });
+  const path = await takeOut(page, 'Video file', 'flax.webm');
+  const planned = Number(
+    await page.getByRole('slider', { name: 'Place in the video' }).getAttribute('max')
+  );
+  const { streams, duration, tags } = probe(path);
+  expect(streams.map((s) => s.codec_name).sort()).toEqual(['opus', 'vp9']);
+  expect(streams.find((s) => s.codec_type === 'video')).toMatchObject({ width: 1280, height: 720 });
+  expect(Math.abs(duration - planned)).toBeLessThan(0.05);
+  expect(Object.values(tags).join(' ')).toContain('/blog/posts/a-day-in-the-flax-field');
+  const { lufs, peak } = loudness(path);
+  expect(Math.abs(lufs + 16)).toBeLessThan(1);
+  expect(peak).toBeLessThanOrEqual(-1);
+
+  // Each caption that opens a sentence stands within 80 ms of where its sound begins.
+  const { cues } = parseWebVtt(
+    await readFile(await takeOut(page, 'Captions (WebVTT)', 'flax.vtt'), 'utf8')
+  );
+  const starts = soundStarts(path);
+  let sentence = true;
+  for (const cue of cues) {
+    const nearest = Math.min(...starts.map((s) => Math.abs(s - cue.start)));
+    if (sentence) expect(nearest, `“${cue.text}” at ${cue.start}`).toBeLessThan(0.08);
+    sentence = /[.!?]$/.test(cue.text);
+  }
+
+  // A frame wherever the picture changes: at least at every scene.
+  const scenes = await page
+    .getByRole('list', { name: 'Script by scene' })
+    .getByRole('listitem')
+    .allInnerTexts();
+  const frames = frameTimes(path);
+  for (const text of scenes) {
+    const [, minutes, seconds] = /^(\d+):(\d+)/.exec(text) ?? [];
+    const at = Number(minutes) * 60 + Number(seconds);
+    expect(
+      frames.some((f) => Math.floor(f + 1e-6) === at),
+      `a frame in second ${at}`
+    ).toBe(true);
+  }
+  // Where nothing changes there is none.
+  expect(frames.length).toBeLessThan(planned * 2);
+
+  const zip = await readFile(await takeOut(page, 'ZIP of all', 'flax.zip'));
+  for (const part of ['.webm', '.vtt', '.png', '.txt', '.wav'])
+    expect(zip.includes(Buffer.from(`a-day-in-the-flax-field${part}`))).toBe(true);
+});
+
+test('upright, with a clip in front and music beneath, as MP4', async ({ home: page }) => {
+  const clip = join(folder, 'opening.mp4');
+  makeMedia(
+    clip,
+    '-f',
+    'lavfi',
+    '-i',
+    'testsrc=s=320x240:r=25:d=2',
+    '-f',
+    'lavfi',
+    '-i',
+    'sine=500:d=2:r=44100',
+    '-c:v',
+    'libx264',
+    '-pix_fmt',
+    'yuv420p',
+    '-c:a',
+    'libopus'
+  );
+  const music = join(folder, 'music.wav');
+  makeMedia(music, '-f', 'lavfi', '-i', 'sine=220:d=5:r=22050', '-ac', '2');
+  await openBooth(page, FLAX);
+  await shorten(page);
+  await page.getByText('Upright', { exact: true }).click();
+  await page.getByLabel('for: Clip in front').setInputFiles(clip);
+  await expect(page.getByText('opening.mp4, 2 s')).toBeVisible();
+  await page.getByLabel('for: Music beneath').setInputFiles(music);
+  await expect(page.getByText('music.wav, 5 s')).toBeVisible();
+  await page.getByRole('radio', { name: 'MP4' }).check();
+  await idle(page);
+  await page.getByRole('button', { name: 'Make the video' }).click();
+  await expect(made(page)).toBeVisible({ timeout: 120_000 });
+  const planned = Number(
+    await page.getByRole('slider', { name: 'Place in the video' }).getAttribute('max')
+  );
+  const path = await takeOut(page, 'Video file', 'upright.mp4');
+  const { streams, duration } = probe(path);
+  expect(streams.find((s) => s.codec_type === 'video')).toMatchObject({
+    codec_name: 'h264',
+    width: 720,
+    height: 1280
+  });
+  expect(Math.abs(duration - planned - 2)).toBeLessThan(0.1);
+  const { lufs, peak } = loudness(path);
+  expect(Math.abs(lufs + 16)).toBeLessThan(1);
+  expect(peak).toBeLessThanOrEqual(-1);
+});
+
+test('a render that is stopped, or whose page is closed, goes on from what is finished', async ({
+  home: page
+}) => {
+  await openBooth(page, COLOUR);
+  await page.getByRole('button', { name: 'Make the video' }).click();
+  await page.getByRole('button', { name: /^Stop: Making/ }).click();
+  await expect(page.getByText('Stopped. What is finished is kept.')).toBeVisible();
+  await page.getByRole('button', { name: 'Go on making the video' }).click();
+  await expect(page.getByText('Being made.')).toBeVisible();
+  await page.reload();
+  await expect(made(page)).toBeVisible({ timeout: 120_000 });
+});
+
+test('scenes are changed by hand, kept, heard anew, and had back by undo', async ({
+  home: page
+}) => {
+  await openBooth(page, COLOUR);
+  const scenes = page.getByRole('list', { name: 'Script by scene' }).getByRole('listitem');
+  const before = await scenes.count();
+  await scenes.nth(2).getByRole('button').first().click();
+  const shown = page.getByLabel('Line 1, as it is shown');
+  await shown.fill('We made 3 rules in 2026.');
+  await shown.blur();
+  await expect(page.getByLabel('Line 1, as it is said')).toHaveValue(
+    'We made three rules in twenty twenty-six.'
+  );
+  await expect(scenes.nth(2)).toContainText('We made 3 rules in 2026.');
+  await page.getByRole('button', { name: 'Join to the one before' }).click();
+  await expect(scenes).toHaveCount(before - 1);
+  await page.getByRole('button', { name: 'Split' }).click();
+  await expect(scenes).toHaveCount(before);
+  await page.getByRole('button', { name: 'Take out', exact: true }).click();
+  await expect(scenes).toHaveCount(before - 1);
+  await page.getByRole('button', { name: 'Undo', exact: true }).click();
+  await expect(scenes).toHaveCount(before);
+  await expect(page.getByText('Changed by hand.')).toBeVisible();
+  await idle(page);
+  await page.waitForTimeout(600);
+  await page.reload();
+  await expect(scenes).toHaveCount(before);
+  await expect(page.getByText('We made 3 rules in 2026.').first()).toBeVisible();
+  await page.getByRole('button', { name: 'Make the scenes anew' }).click();
+  await expect(page.getByText('We made 3 rules in 2026.')).toHaveCount(0);
+
+  // The preview plays and moves through the scenes.
+  await idle(page);
+  await page.getByRole('button', { name: 'Play', exact: true }).click();
+  await expect
+    .poll(async () =>
+      Number(await page.getByRole('slider', { name: 'Place in the video' }).inputValue())
+    )
+    .toBeGreaterThan(1);
+  await page.getByRole('button', { name: 'Pause', exact: true }).click();
+});
+
+test('what cannot be said, shown or read is told, and nothing is lost', async ({ home: page }) => {
+  // The picture of this post cannot be had.
+  await page.route(/api\/read.*madder-with-juna/, (route) => route.abort());
+  await openBooth(page, COLOUR);
+  const scenes = page.getByRole('list', { name: 'Script by scene' }).getByRole('listitem');
+  await scenes.filter({ hasText: 'no picture' }).getByRole('button').first().click();
+  await expect(page.getByText('This picture cannot be had:')).toBeVisible();
+
+  // A script that this voice has no sounds for.
+  await scenes.nth(1).getByRole('button').first().click();
+  const shown = page.getByLabel('Line 1, as it is shown');
+  await shown.fill('経糸を巻く');
+  await shown.blur();
+  await expect(page.getByText('This voice has no sounds for this script.').first()).toBeVisible();
+  await expect(scenes.nth(1)).toContainText('no voice');
+
+  // Files that are no media, and a codec that no browser decodes.
+  const text = join(folder, 'notes.mp4');
+  await writeFile(text, 'This is no film.');
+  await page.getByLabel('for: Clip in front').setInputFiles(text);
+  await expect(
+    page.getByText('“notes.mp4” is no sound or video file that can be read.')
+  ).toBeVisible();
+  const odd = join(folder, 'odd.mkv');
+  makeMedia(odd, '-f', 'lavfi', '-i', 'testsrc=s=320x240:r=25:d=1', '-c:v', 'mpeg2video');
+  await page.getByLabel('for: Clip in front').setInputFiles(odd);
+  await expect(
+    page.getByText(/This browser cannot decode “odd.mkv”|“odd.mkv” is no sound or video file/)
+  ).toBeVisible();
+
+  // All the same a video comes of it.
+  await shorten(page);
+  await page.getByRole('button', { name: 'Make the video' }).click();
+  await expect(made(page)).toBeVisible({ timeout: 120_000 });
+});
+
+test('a full disk is told, and what is finished is kept', async ({ home: page, app }) => {
+  await openBooth(page, FLAX);
+  await shorten(page);
+  const devtools = await page.context().newCDPSession(page);
+  const { usage } = await devtools.send('Storage.getUsageAndQuota', { origin: app.origin });
+  await devtools.send('Storage.overrideQuotaForOrigin', {
+    origin: app.origin,
+    quotaSize: Math.ceil(usage) + 20_000
+  });
+  await page.getByRole('button', { name: 'Make the video' }).click();
+  await expect(page.getByText('There is no room left in the browser’s storage.')).toBeVisible({
+    timeout: 60_000
+  });
+  await devtools.send('Storage.overrideQuotaForOrigin', { origin: app.origin });
+  await page.getByRole('button', { name: 'Make the video' }).click();
+  await expect(made(page)).toBeVisible({ timeout: 120_000 });
+});
