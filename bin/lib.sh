@@ -19,16 +19,22 @@ need_build() {
   fi
 }
 
+# Installs one of Debian's packages where it is missing: its command, its name, what needs it.
+need_debian() {
+  command -v "$1" >/dev/null && return
+  if [ "$(id -u)" -ne 0 ] || ! command -v apt-get >/dev/null; then
+    echo "$3 need $2. Install it first: sudo apt-get install $2" >&2
+    exit 1
+  fi
+  echo "Installing $2."
+  apt-get update -qq
+  DEBIAN_FRONTEND=noninteractive apt-get install -y -qq "$2" >/dev/null
+}
+
 need_chromium() {
   CHROMIUM=$(command -v chromium || command -v chromium-browser || true)
   if [ -z "$CHROMIUM" ]; then
-    if [ "$(id -u)" -ne 0 ] || ! command -v apt-get >/dev/null; then
-      echo 'The browser tests need Chromium. Install it first: sudo apt-get install chromium' >&2
-      exit 1
-    fi
-    echo 'Installing Chromium.'
-    apt-get update -qq
-    DEBIAN_FRONTEND=noninteractive apt-get install -y -qq chromium >/dev/null
+    need_debian chromium chromium 'The browser tests'
     CHROMIUM=$(command -v chromium)
   fi
   export CHROMIUM

@@ -5,8 +5,9 @@ import { join } from 'node:path';
 import { after, before, beforeEach, test } from 'node:test';
 import { startHosts, type Hosts } from '../hosts/serve.ts';
 import { originMarker } from '../src/lib/core/model/origin.ts';
-import type { PostPayload } from '../src/lib/core/lanes/outbox.ts';
+import type { PostPayload, VideoPayload } from '../src/lib/core/lanes/outbox.ts';
 import { PlaceError, type Place } from '../src/lib/core/model/place.ts';
+import { VideoChannel } from '../src/lib/places/videoChannel.ts';
 import { MicropubBlog } from '../src/lib/places/micropub.ts';
 
 /**
@@ -181,4 +182,63 @@ test('each way of failing is told for what it is', async () => {
     await control('faults', faults);
     assert.equal(await kindOf(blog().place(payload(), 'k')), kind);
   }
+});
+
+const channel = (key = 'wrenfold-loomworks-key') => {
+  const url = `${hosts.origin}/channel/`;
+  const place: Place = {
+    ...{ id: 'channel', kind: 'channel', url, feedUrl: `${url}feed.xml`, title: 'Channel' },
+    ...{ author: '', micropub: `${url}micropub`, tokenEndpoint: `${url}token` },
+    ...{ rights: ['read', 'create'], hasKey: true, origins: [hosts.origin] },
+    ...{ linked: '', checked: '', problem: null }
+  };
+  return new VideoChannel(place, key);
+};
+const film: VideoPayload = {
+  ...{
+    kind: 'video',
+    title: 'A film',
+    description: 'About it',
+    tags: ['warp'],
+    category: 'Crafts'
+  },
+  ...{ language: 'en', visibility: 'unlisted', publishAt: null, captions: '', chapters: '' },
+  madeFrom: 'https://blog.example/post'
+};
+const FILM_KEY = '3f333df6-90a4-5fda-8dd3-9485d27cee36';
+
+test('a video is placed, found by its key, replaced and removed; posts are refused', async () => {
+  const adapter = channel();
+  assert.equal(await adapter.findByKey(FILM_KEY), null);
+  const url = await adapter.place(film, FILM_KEY);
+  assert.equal(await adapter.findByKey(FILM_KEY), url);
+  assert.equal(await adapter.replace(url, { ...film, title: 'Renamed' }, FILM_KEY), url);
+  assert.equal((await adapter.workOn(url)).state, 'awaiting-file');
+  // Without a file there is nothing to see yet.
+  assert.deepEqual(await adapter.listOwn(), []);
+  await adapter.remove(url);
+  assert.equal(await adapter.findByKey(FILM_KEY), null);
+  await assert.rejects(adapter.place(payload(), FILM_KEY), PlaceError);
+  await assert.rejects(blog().place(film, FILM_KEY), PlaceError);
+});
+
+test('where files go, and what the channel takes', async () => {
+  const { endpoint, limits, authorization } = await channel().uploads();
+  assert.equal(endpoint, `${hosts.origin}/channel/uploads`);
+  assert.deepEqual(limits, { title: 100, description: 5000, tags: 500 });
+  assert.match(authorization, /^Bearer /);
+  await assert.rejects(
+    channel('wrong').uploads(),
+    (error) => error instanceof PlaceError && error.problem.kind === 'key-refused'
+  );
+});
+
+test('a player is put in front of a post once, and not where it stands already', async () => {
+  const adapter = blog();
+  const url = await adapter.place(payload(), 'key-1');
+  const frame = '<iframe src="https://channel.example/embed/1"></iframe>';
+  await adapter.addEmbed(url, frame, 'https://channel.example/embed/1');
+  await adapter.addEmbed(url, frame, 'https://channel.example/embed/1');
+  const page = await (await outside(url)).text();
+  assert.equal(page.split('channel.example/embed/1').length - 1, 1);
 });

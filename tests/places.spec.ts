@@ -28,7 +28,7 @@ test.describe('a first visit', () => {
     await page.getByRole('button', { name: 'Link this blog for reading' }).click();
     const blog = page.getByRole('article', { name: 'The Wrenfold Notebook' });
     await expect(blog).toContainText('9 items');
-    await expect(blog).toContainText('Publish new posts (no right)');
+    await expect(blog).toContainText('Publish new items (no right)');
 
     await blog.getByLabel(/Key for publishing/).fill('wrong-key');
     await blog.getByRole('button', { name: 'Give the key' }).click();
@@ -36,7 +36,7 @@ test.describe('a first visit', () => {
     await blog.getByLabel(/Key for publishing/).fill('wrenfold-drafts-only-key');
     await blog.getByRole('button', { name: 'Give the key' }).click();
     await expect(blog).toContainText('Leave drafts, not publish');
-    await expect(blog).toContainText('Publish new posts (no right)');
+    await expect(blog).toContainText('Publish new items (no right)');
     await idle(page);
 
     const kept = await page.evaluate(async () => {

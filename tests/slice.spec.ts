@@ -156,7 +156,7 @@ test('a refused key is told, nothing is lost, and trying again goes on', async (
   await world.faults({ keyExpired: 'on' });
   await page.getByRole('button', { name: 'Place as a draft' }).click();
   await expect(page.getByRole('region', { name: 'Place it' }).getByRole('alert')).toContainText(
-    'The blog refused the key.'
+    'The place refused the key.'
   );
   await world.faults({});
   await page.getByRole('button', { name: 'Try again' }).click();

@@ -58,11 +58,11 @@ export function receive(world: World): Hono<{ Bindings: HttpBindings }> {
     const cut = new Request(raw.url, {
       method: raw.method,
       headers: raw.headers,
-      body: raw.body?.pipeThrough(cutAfter(announced / 2, () => c.env.incoming.destroy())) ?? null,
+      body: raw.body?.pipeThrough(cutAfter(announced / 2, () => c.env.outgoing.destroy())) ?? null,
       duplex: 'half'
     } as RequestInit);
     await Promise.resolve(server.handleWeb(cut)).catch(() => {});
-    c.env.incoming.destroy();
+    c.env.outgoing.destroy();
     return new Response(null, { headers: { 'x-hono-already-sent': 'true' } });
   });
   return app;

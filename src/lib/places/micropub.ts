@@ -50,6 +50,10 @@ export class MicropubBlog extends MicropubPlace {
     });
   }
 
+  isOwn(item: Item): boolean {
+    return item.visibility !== 'public';
+  }
+
   async listOwn(): Promise<{ item: Item; html: string }[]> {
     const own: { item: Item; html: string }[] = [];
     for await (const properties of this.sources()) {

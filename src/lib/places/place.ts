@@ -21,5 +21,7 @@ export interface PlaceAdapter extends Partial<Target> {
    */
   list(take: (document: Fetched) => Promise<string>, signal: AbortSignal): Promise<boolean>;
   /** Items that only the owner can see: drafts, dated and private posts. */
+  /** Whether the list of own items would tell this one, so that it is gone when it is missing there. */
+  isOwn?(item: Item): boolean;
   listOwn?(signal?: AbortSignal): Promise<{ item: Item; html: string }[]>;
 }

@@ -74,6 +74,11 @@ export class VideoChannel extends MicropubPlace {
     };
   }
 
+  /** A premiere that is announced stands in the feed; what is private or unlisted does not. */
+  isOwn(item: Item): boolean {
+    return item.visibility === 'private' || item.visibility === 'unlisted';
+  }
+
   /** Videos that the feed does not show: those that are not public. */
   async listOwn(): Promise<{ item: Item; html: string }[]> {
     const own: { item: Item; html: string }[] = [];

@@ -46,7 +46,7 @@ async function readPlace(place: Place, signal: AbortSignal, report: Report): Pro
     place.id,
     own.map((o) => o.item),
     own.map(({ item, html }) => ({ id: item.id, html })),
-    (item) => item.visibility !== 'public'
+    (item) => adapter.isOwn?.(item) ?? false
   );
   return count + own.length;
 }

@@ -43,7 +43,8 @@ const TELL_EVERY = 250;
 function problemOf(error: unknown): RenderProblem {
   if (error instanceof Error && error.name === 'Stopped') return { kind: 'stopped' };
   if (error instanceof MediaError) return { kind: 'media', problem: error.problem };
-  if (error instanceof DOMException && error.name === 'QuotaExceededError')
+  // By its name and words: an error from the worker within comes over as a plain one.
+  if (error instanceof Error && /quota/i.test(`${error.name} ${error.message}`))
     return { kind: 'disk-full' };
   return { kind: 'broken', detail: error instanceof Error ? error.message : String(error) };
 }

@@ -105,17 +105,20 @@
         <h3 class="font-semibold">What the tool will be able to do</h3>
         <ul class="list-disc pl-5">
           <li>Read what is public there</li>
-          {#if found.micropub}<li>Publish, once you give it a key for this blog</li>{/if}
+          {#if found.micropub}<li>Publish, once you give it a key for this {found.kind}</li>{/if}
         </ul>
       </div>
       <div>
         <h3 class="font-semibold">What it will not</h3>
         <ul class="list-disc pl-5">
-          {#if found.kind === 'channel'}
+          {#if found.micropub}
+            <li>Change, upload or remove anything before you give a key</li>
+            {#if found.kind === 'channel'}<li>
+                See videos that it did not place itself and that are private
+              </li>{/if}
+          {:else if found.kind === 'channel'}
             <li>Change, upload or remove anything</li>
             <li>See private videos</li>
-          {:else if found.micropub}
-            <li>Change anything before you give a key</li>
           {:else}
             <li>Publish: the blog names no Micropub endpoint</li>
           {/if}
