@@ -10,6 +10,7 @@ import { chromium, type Browser, type Page } from '@playwright/test';
 import { readFeed } from '../../src/lib/core/feeds/read.ts';
 import { anItem } from '../../src/lib/core/testing.ts';
 import { pairTwins } from '../../src/lib/core/twins/pair.ts';
+import { benchBooth } from './booth.ts';
 import { benchDesk } from './desk.ts';
 import { median, ms, report, rows } from './report.ts';
 import { benchText } from './text.ts';
@@ -241,7 +242,7 @@ const reference = [referenceLoop()];
 benchText();
 benchCore();
 const servers = await startServers();
-const browser = await chromium.launch({
+const HOW = {
   executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
   args: [
     '--no-sandbox',
@@ -249,7 +250,13 @@ const browser = await chromium.launch({
     '--disable-background-networking',
     '--disable-component-update'
   ]
-});
+};
+// First of all: its memory is measured, and it should be alone. On a profile of its own on disk:
+// without one, what a browser stores lies in memory.
+await benchBooth((profile) =>
+  chromium.launchPersistentContext(profile, { ...HOW, viewport: { width: 1280, height: 800 } })
+);
+const browser = await chromium.launch(HOW);
 try {
   await benchFirstLoad(browser, servers.app);
   await benchLargeFeed(browser, servers.app, servers.site);

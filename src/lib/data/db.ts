@@ -68,7 +68,8 @@ export interface Work {
 /** A sentence as a voice said it, kept so that only what is changed is said anew. */
 export interface KeptSpeech {
   key: string;
-  samples: Int16Array<ArrayBuffer>;
+  seconds: number;
+  /** Samples a second. */
   rate: number;
   words: number[];
   /** ISO 8601 day when it was last used. */
@@ -102,6 +103,8 @@ export class Database extends Dexie {
   narrations!: EntityTable<Narration, 'id'>;
   renders!: EntityTable<Render, 'id'>;
   speech!: EntityTable<KeptSpeech, 'key'>;
+  /** The sound of kept sentences, apart because most questions do not need it. */
+  samples!: EntityTable<{ key: string; samples: Int16Array<ArrayBuffer> }, 'key'>;
   media!: EntityTable<Media, 'id'>;
   transfers!: EntityTable<Transfer, 'key'>;
   outbox!: EntityTable<OutboxEntry, 'key'>;
@@ -129,6 +132,7 @@ export class Database extends Dexie {
       narrations: 'id',
       renders: 'id',
       speech: 'key, used',
+      samples: 'key',
       media: 'id',
       transfers: 'key, state'
     });

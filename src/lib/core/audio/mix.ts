@@ -117,33 +117,34 @@ const CLOSE_ENOUGH = 0.3;
 
 /**
  * The gain that brings a sound to the target with the limiter at work behind it.
- * @param blocks gives the sound from its beginning, each time it is called
+ * @param blocks gives the sound from its beginning, each time it is called; of a long one some
+ *   stretches are enough, as only what the limiter takes is told by them
+ * @param loudness of the whole sound as it comes, in LUFS
  * @returns 1 where nothing is heard
  */
 export async function gainFor(
   blocks: () => AsyncIterable<Float32Array[]>,
-  channels: number
+  channels: number,
+  loudness: number
 ): Promise<number> {
-  const raw = await loudnessOf(blocks(), channels);
-  if (!Number.isFinite(raw)) return 1;
-  let decibels = TARGET_LOUDNESS - raw;
+  if (!Number.isFinite(loudness)) return 1;
+  const before = new LoudnessMeter(channels);
+  let decibels = TARGET_LOUDNESS - loudness;
   // What the limiter takes is given back; twice is enough even for sound with many peaks.
   for (let round = 0; round < 2; round++) {
-    const after = await loudnessOf(limited(blocks(), channels, ratioOf(decibels)), channels);
-    const off = TARGET_LOUDNESS - after;
-    if (Math.abs(off) < CLOSE_ENOUGH) break;
+    const after = new LoudnessMeter(channels);
+    const limiter = new Limiter(channels, ratioOf(HIGHEST_PEAK));
+    for await (const block of blocks()) {
+      if (round === 0) before.push(block);
+      after.push(limiter.push(block, ratioOf(decibels)));
+    }
+    after.push(limiter.flush());
+    const taken = before.integrated() + decibels - after.integrated();
+    const off = TARGET_LOUDNESS - (loudness + decibels - taken);
+    if (!Number.isFinite(off) || Math.abs(off) < CLOSE_ENOUGH) break;
     decibels += off;
   }
   return ratioOf(decibels);
-}
-
-async function loudnessOf(
-  blocks: AsyncIterable<Float32Array[]>,
-  channels: number
-): Promise<number> {
-  const meter = new LoudnessMeter(channels);
-  for await (const block of blocks) meter.push(block);
-  return meter.integrated();
 }
 
 /** A sound at a gain, its true peaks held under the highest that is allowed. */

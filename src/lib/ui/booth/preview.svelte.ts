@@ -1,6 +1,6 @@
 import { SAMPLE_RATE } from '$lib/core/audio/loudness.ts';
-import { fromInt16 } from '$lib/core/audio/speech.ts';
 import { db } from '$lib/data/db.ts';
+import { readSpeech } from '$lib/data/speech.ts';
 import { readKeptSound } from '$lib/video/ownMedia.ts';
 import type { Plan } from '$lib/video/job.ts';
 
@@ -72,12 +72,12 @@ export class Preview {
   /** Plays one kept sentence by itself. */
   async say(key: string): Promise<void> {
     this.pause();
-    const kept = await db.speech.get(key);
+    const kept = await readSpeech(key);
     if (!kept) return;
     this.#context ??= new AudioContext();
     await this.#context.resume();
     const buffer = this.#context.createBuffer(1, kept.samples.length, kept.rate);
-    buffer.copyToChannel(fromInt16(kept.samples) as Float32Array<ArrayBuffer>, 0);
+    buffer.copyToChannel(kept.samples, 0);
     const source = new AudioBufferSourceNode(this.#context, { buffer });
     source.connect(this.#context.destination);
     source.start();
@@ -115,12 +115,7 @@ function soundsOf(plan: Plan, speech: ReadonlyMap<string, string>): SoundCue[] {
     return timed.lines.flatMap((line) => {
       const key = speech.get(line.id);
       if (!key) return [];
-      const read = async () => {
-        const kept = await db.speech.get(key);
-        return kept
-          ? { samples: fromInt16(kept.samples) as Float32Array<ArrayBuffer>, rate: kept.rate }
-          : null;
-      };
+      const read = () => readSpeech(key);
       return [{ start: line.start, end: line.end, read }];
     });
   });

@@ -1,0 +1,259 @@
+import { execFileSync, spawn } from 'node:child_process';
+import { mkdtemp, readdir, readFile, rm } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import type { BrowserContext, Page } from '@playwright/test';
+import { ms, report } from './report.ts';
+
+const KEY = 'wrenfold-notebook-key';
+
+/** Posts drawn from the talks of the demo world, a heading every few paragraphs. */
+async function longPost(words: number): Promise<string> {
+  const folder = new URL('../../hosts/world/speech/', import.meta.url);
+  const html: string[] = [];
+  let count = 0;
+  for (const name of (await readdir(folder)).sort()) {
+    if (name.startsWith('kette')) continue;
+    for (const line of (await readFile(new URL(name, folder), 'utf8')).split('\n')) {
+      const text = line.replace(/\[\[\d+\]\]/g, '').trim();
+      if (!text || count >= words) continue;
+      html.push(text.startsWith('# ') ? `<h2>${text.slice(2)}</h2>` : `<p>${text}</p>`);
+      count += text.split(/\s+/).length;
+    }
+  }
+  return html.join('\n');
+}
+
+async function place(hosts: string, name: string, words: number): Promise<void> {
+  await fetch(`${hosts}/blog/micropub`, {
+    method: 'POST',
+    headers: { authorization: `Bearer ${KEY}`, 'content-type': 'application/json' },
+    body: JSON.stringify({
+      type: ['h-entry'],
+      properties: { name: [name], content: [{ html: await longPost(words) }] }
+    })
+  });
+}
+
+/** From a post to a finished video in the built application, and the encoder alone against ffmpeg. */
+export async function benchBooth(
+  launch: (profile: string) => Promise<BrowserContext>
+): Promise<void> {
+  const folder = await mkdtemp(join(tmpdir(), 'world-'));
+  const args = ['--import', 'tsx', 'bin/demo.ts', '--port', '0', '--world', folder];
+  const child = spawn(process.execPath, args, { stdio: ['ignore', 'pipe', 'inherit'] });
+  let said = '';
+  await new Promise<void>((ready) => {
+    child.stdout.on('data', (data: Buffer) => {
+      said += String(data);
+      if (said.includes('Stop with')) ready();
+    });
+  });
+  const app = /Twin is at (http:\/\/[^/\s]+)/.exec(said)?.[1] ?? '';
+  const hosts = /hosts are at (http:\/\/[^/\s]+)/.exec(said)?.[1] ?? '';
+  try {
+    await place(hosts, 'Three minutes', 430);
+    await place(hosts, 'Thirty minutes', 4300);
+    const short = await fromPost(
+      await launch(join(folder, 'profile-short')),
+      app,
+      'Three minutes',
+      join(folder, 'short.webm')
+    );
+    const long = await fromPost(
+      await launch(join(folder, 'profile-long')),
+      app,
+      'Thirty minutes',
+      null
+    );
+    const times = (seconds: number, took: number) =>
+      `${(seconds / took).toFixed(1)} times: ${seconds.toFixed(0)} s in ${ms(took * 1000)}`;
+    report(
+      'A post of three minutes to a finished WebM (1280x720), speech and all, from cold caches',
+      'at least 20 times real time',
+      times(short.seconds, short.cold),
+      short.seconds / short.cold >= 20
+    );
+    report(
+      'The same again with sentences kept; pictures, mix and file made anew',
+      'at least 40 times',
+      times(short.seconds, short.warm),
+      short.seconds / short.warm >= 40
+    );
+    report(
+      'A post of thirty minutes, from cold caches',
+      'at least 20 times real time',
+      times(long.seconds, long.cold),
+      long.seconds / long.cold >= 20
+    );
+    const more = (long.memory - short.memory) / 1e6;
+    report(
+      'Memory of the browser while it makes thirty minutes, over that for three (highest sum of its processes)',
+      'within 150 MB',
+      `${more.toFixed(0)} MB more (${(short.memory / 1e6).toFixed(0)} and ${(long.memory / 1e6).toFixed(0)} MB)`,
+      more <= 150
+    );
+    await againstFfmpeg(
+      await launch(join(folder, 'profile-encode')),
+      app,
+      join(folder, 'short.webm'),
+      folder
+    );
+  } finally {
+    child.kill();
+    await rm(folder, { recursive: true, force: true });
+  }
+}
+
+interface Made {
+  /** Of the video. */
+  seconds: number;
+  /** Seconds it took. */
+  cold: number;
+  warm: number;
+  /** Bytes, the highest while it was made from cold caches. */
+  memory: number;
+}
+
+async function fromPost(
+  context: BrowserContext,
+  app: string,
+  title: string,
+  keep: string | null
+): Promise<Made> {
+  const page = await context.newPage();
+  await page.goto(app);
+  const row = page.getByRole('row', { name: new RegExp(`^${title}`) });
+  await row.waitFor();
+  await page.waitForTimeout(2000);
+  await row.focus();
+  const memory = watchMemory(browserPid());
+  let from = performance.now();
+  await page.keyboard.press('v');
+  await page.getByRole('button', { name: 'Make the video' }).click();
+  await finished(page);
+  const cold = (performance.now() - from) / 1000;
+  const highest = memory();
+  const slider = page.getByRole('slider', { name: 'Place in the video' });
+  const seconds = Number(await slider.getAttribute('max'));
+  if (keep) {
+    await page.getByText('Take it out', { exact: true }).click();
+    const [download] = await Promise.all([
+      page.waitForEvent('download'),
+      page.getByRole('button', { name: 'Video file' }).click()
+    ]);
+    await download.saveAs(keep);
+  }
+  // Another typeface and other pauses: no part and no mix of before fits any more.
+  await page.getByLabel('Typeface').selectOption('sans');
+  await page.getByLabel('Around headings').fill('0.9');
+  await page.waitForTimeout(3000);
+  from = performance.now();
+  await page.getByRole('button', { name: 'Make the video' }).click();
+  await finished(page);
+  const warm = (performance.now() - from) / 1000;
+  await context.close();
+  return { seconds, cold, warm, memory: highest };
+}
+
+async function finished(page: Page): Promise<void> {
+  await page.getByText('Being made.').waitFor({ timeout: 300_000 });
+  await page.getByText(/^Made:/).waitFor({ timeout: 300_000 });
+}
+
+/** The youngest browser that this process has begun. */
+function browserPid(): number {
+  const children = execFileSync('pgrep', ['-f', 'remote-debugging-pipe'], { encoding: 'utf8' });
+  return Math.min(...children.trim().split('\n').map(Number));
+}
+
+/** @returns ends the watch and tells the highest sum of what the processes hold, in bytes */
+function watchMemory(pid: number): () => number {
+  let highest = 0;
+  const look = () => {
+    const rows = execFileSync('ps', ['-eo', 'pid,ppid,rss'], { encoding: 'utf8' })
+      .split('\n')
+      .map((line) => line.trim().split(/\s+/).map(Number));
+    const family = new Set([pid]);
+    for (let round = 0; round < 4; round++)
+      for (const [own, parent] of rows)
+        if (own && parent !== undefined && family.has(parent)) family.add(own);
+    const sum = rows.reduce((s, [own, , kb]) => s + (own && family.has(own) ? (kb ?? 0) : 0), 0);
+    highest = Math.max(highest, sum * 1024);
+  };
+  const timer = setInterval(look, 200);
+  return () => {
+    clearInterval(timer);
+    return highest;
+  };
+}
+
+/** The same frames, encoded by the browser as the booth does and by Debian's ffmpeg at the same quantizer. */
+async function againstFfmpeg(
+  context: BrowserContext,
+  app: string,
+  film: string,
+  folder: string
+): Promise<void> {
+  execFileSync('ffmpeg', [
+    ...['-v', 'error', '-i', film, '-fps_mode', 'passthrough', '-pix_fmt', 'rgb24'],
+    join(folder, 'f%04d.png')
+  ]);
+  const names = (await readdir(folder)).filter((n) => /^f\d+\.png$/.test(n)).sort();
+  const frames = await Promise.all(
+    names.map(async (n) => (await readFile(join(folder, n))).toString('base64'))
+  );
+  const page = await context.newPage();
+  await page.addInitScript('globalThis.__name ??= (f) => f');
+  await page.goto(app);
+  const ours = await page.evaluate(encodeFrames, frames);
+  await context.close();
+  const from = performance.now();
+  const out = join(folder, 'native.webm');
+  execFileSync('ffmpeg', [
+    ...['-v', 'error', '-y', '-framerate', '10', '-i', join(folder, 'f%04d.png')],
+    ...['-pix_fmt', 'yuv420p', '-c:v', 'libvpx-vp9', '-deadline', 'realtime', '-cpu-used', '6'],
+    ...['-row-mt', '1', '-b:v', '0', '-crf', '20', '-g', '9999', out]
+  ]);
+  const native = performance.now() - from;
+  const { size } = await (await import('node:fs/promises')).stat(out);
+  report(
+    `Encoding ${names.length} cards (1280x720, VP9, quantizer 20) in the browser, over native ffmpeg on the same frames, PNG read in both`,
+    '(none set)',
+    `${(ours.took / native).toFixed(2)} times its time (${ms(ours.took)} and ${ms(native)}); ${(ours.bytes / 1e6).toFixed(2)} and ${(size / 1e6).toFixed(2)} MB`,
+    true
+  );
+}
+
+async function encodeFrames(frames: string[]): Promise<{ took: number; bytes: number }> {
+  const blobs = await Promise.all(
+    frames.map(async (f) => {
+      const bytes = Uint8Array.from(atob(f), (c) => c.charCodeAt(0));
+      return new Blob([bytes], { type: 'image/png' });
+    })
+  );
+  const from = performance.now();
+  let bytes = 0;
+  const encoder = new VideoEncoder({
+    output: (chunk) => (bytes += chunk.byteLength),
+    error: (error) => console.error(error)
+  });
+  encoder.configure({
+    ...{ codec: 'vp09.00.31.08', width: 1280, height: 720 },
+    ...{ bitrateMode: 'quantizer', latencyMode: 'realtime' }
+  } as VideoEncoderConfig);
+  for (const [i, blob] of blobs.entries()) {
+    const picture = await createImageBitmap(blob);
+    const frame = new VideoFrame(picture, { timestamp: i * 100_000 });
+    encoder.encode(frame, {
+      keyFrame: i === 0,
+      vp9: { quantizer: 20 }
+    } as VideoEncoderEncodeOptions);
+    frame.close();
+    picture.close();
+    while (encoder.encodeQueueSize > 4) await new Promise((done) => setTimeout(done, 1));
+  }
+  await encoder.flush();
+  encoder.close();
+  return { took: performance.now() - from, bytes };
+}

@@ -1,0 +1,40 @@
+import { fromInt16 } from '$lib/core/audio/speech.ts';
+import type { Speech } from '$lib/voice/speech.ts';
+import { db, type KeptSpeech } from './db.ts';
+
+/** Days after which a sentence that no video used is forgotten. */
+const KEPT_DAYS = 90;
+
+/** @param today ISO 8601 day */
+export async function keepSpeech(key: string, said: Speech, today: string): Promise<KeptSpeech> {
+  const { samples, rate, words } = said;
+  const kept = { key, seconds: samples.length / rate, rate, words, used: today };
+  await db.transaction('rw', db.speech, db.samples, async () => {
+    await db.samples.put({ key, samples });
+    await db.speech.put(kept);
+  });
+  return kept;
+}
+
+/** What is known of a kept sentence, noting that it is still used. */
+export async function findSpeech(key: string, today: string): Promise<KeptSpeech | null> {
+  const kept = await db.speech.get(key);
+  if (kept && kept.used !== today) await db.speech.update(key, { used: today });
+  return kept ?? null;
+}
+
+/** The sound of a kept sentence. */
+export async function readSpeech(
+  key: string
+): Promise<{ samples: Float32Array<ArrayBuffer>; rate: number } | null> {
+  const [kept, sound] = await Promise.all([db.speech.get(key), db.samples.get(key)]);
+  return kept && sound ? { samples: fromInt16(sound.samples), rate: kept.rate } : null;
+}
+
+/** Makes room: sentences that were not used for long are forgotten; they can be said again. */
+export async function forgetOldSpeech(now: Date): Promise<void> {
+  const limit = new Date(now.getTime() - KEPT_DAYS * 86_400_000).toISOString().slice(0, 10);
+  const keys = await db.speech.where('used').below(limit).primaryKeys();
+  await db.speech.bulkDelete(keys);
+  await db.samples.bulkDelete(keys);
+}
