@@ -52,8 +52,8 @@ export async function benchBooth(
   const app = /Twin is at (http:\/\/[^/\s]+)/.exec(said)?.[1] ?? '';
   const hosts = /hosts are at (http:\/\/[^/\s]+)/.exec(said)?.[1] ?? '';
   try {
-    await place(hosts, 'Three minutes', 430);
-    await place(hosts, 'Thirty minutes', 4300);
+    await place(hosts, 'Three minutes', 530);
+    await place(hosts, 'Thirty minutes', 5700);
     const short = await fromPost(
       await launch(join(folder, 'profile-short')),
       app,

@@ -65,22 +65,22 @@ export class SoundFile {
   readonly #lengths: number[] = [];
 
   /**
-   * The blocks as they were written.
+   * The blocks as they were written, each in the same memory: what is to be kept is copied.
    * @param one of so many stretches of ten blocks is given, the others are passed over
    */
   async *blocks(every = 1): AsyncGenerator<Float32Array[]> {
+    const longest = Math.max(0, ...this.#lengths);
+    const memory = Array.from({ length: this.channels }, () => new Float32Array(longest));
     let at = 0;
     for (const [n, length] of this.#lengths.entries()) {
       if (Math.floor(n / STRETCH) % every !== 0) {
         at += length * this.channels * Float32Array.BYTES_PER_ELEMENT;
         continue;
       }
-      const block: Float32Array[] = [];
-      for (let c = 0; c < this.channels; c++) {
-        const samples = new Float32Array(length);
+      const block = memory.map((channel) => channel.subarray(0, length));
+      for (const samples of block) {
         this.handle.read(samples, { at });
         at += samples.byteLength;
-        block.push(samples);
       }
       yield block;
     }

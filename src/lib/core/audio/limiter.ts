@@ -28,6 +28,9 @@ export class Limiter {
   #in = 0;
   #out = 0;
   #gain = 1;
+  /** Kept from piece to piece, so that none is made for each. */
+  #peaks = new Float32Array(0);
+  #gainsKept = new Float64Array(0);
 
   /**
    * @param ceiling highest true peak, as a ratio of full scale
@@ -78,10 +81,14 @@ export class Limiter {
   }
 
   #gains(channels: readonly Float32Array[], count: number, gain: number): Float64Array {
-    const peaks = new Float32Array(count);
+    if (this.#peaks.length < count) {
+      this.#peaks = new Float32Array(count);
+      this.#gainsKept = new Float64Array(count);
+    }
+    const peaks = this.#peaks.fill(0, 0, count);
     for (const [c, tracker] of this.#trackers.entries())
       tracker.raise(channels[c]!, peaks, this.ceiling / gain);
-    const gains = new Float64Array(count);
+    const gains = this.#gainsKept;
     const highest = this.ceiling / gain;
     for (let i = 0; i < count; i++) {
       const peak = peaks[i]!;

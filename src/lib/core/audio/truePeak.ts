@@ -22,6 +22,7 @@ export const PEAK_DELAY = TAPS / 2;
  */
 export class PeakTracker {
   #kept = new Float32Array(TAPS - 1);
+  #line = new Float32Array(0);
 
   /**
    * Raises each of `peaks` to the height around its sample.
@@ -29,10 +30,12 @@ export class PeakTracker {
    * as the filter cannot raise it so far
    */
   raise(samples: Float32Array, peaks: Float32Array, above: number): void {
-    const line = new Float32Array(TAPS - 1 + samples.length);
+    const length = TAPS - 1 + samples.length;
+    if (this.#line.length < length) this.#line = new Float32Array(length);
+    const line = this.#line;
     line.set(this.#kept);
     line.set(samples, TAPS - 1);
-    this.#kept = line.slice(samples.length);
+    this.#kept = line.slice(samples.length, length);
     const half = above / MOST_GAIN;
     let lastLoud = -TAPS;
     for (let i = 0; i < TAPS - 1; i++) if (Math.abs(line[i]!) > half) lastLoud = i;
