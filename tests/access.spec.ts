@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
-import { expect, idle, openDesk, openLayout, row, test, togglePart } from './app.ts';
+import { expect, idle, openBooth, openDesk, openLayout, row, test, togglePart } from './app.ts';
 
 const TWILL = 'Threading a four-shaft twill, slowly';
 
@@ -32,6 +32,11 @@ for (const colorScheme of ['light', 'dark'] as const) {
       await page.getByText('As published').click();
       await page.waitForTimeout(500);
       await expectNoFindings(page, 'Desk, as published');
+      await page.goto('/');
+      await openBooth(page, 'A colour plan for winter scarves');
+      for (const part of ['Take it out', 'Words said your way'])
+        await page.getByText(part, { exact: true }).click();
+      await expectNoFindings(page, 'Booth');
       await page.goto('/places');
       await page.getByRole('textbox', { name: 'Link a place' }).fill('my channel');
       await page.getByRole('button', { name: 'Look' }).click();

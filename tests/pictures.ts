@@ -1,7 +1,8 @@
 import type { Page } from '@playwright/test';
-import { expect, idle, openDesk, row, test } from './app.ts';
+import { expect, idle, openBooth, openDesk, row, test } from './app.ts';
 
 const TWILL = 'Threading a four-shaft twill, slowly';
+const COLOUR = 'A colour plan for winter scarves';
 const shoot = async (page: Page, name: string) => {
   await page.waitForTimeout(800);
   await page.screenshot({ path: `docs/screenshots/${name}.png` });
@@ -57,6 +58,44 @@ test('the pictures', async ({ home: page }) => {
   await page.getByRole('link', { name: 'Journal' }).click();
   await expect(page.getByRole('cell', { name: 'Placed', exact: true })).toBeVisible();
   await shoot(page, 'journal');
+
+  // The booth: script and storyboard, upright with its safe area, rendering, the film at the channel.
+  await page.goto('/');
+  await openBooth(page, COLOUR);
+  const scenes = page.getByRole('list', { name: 'Script by scene' }).getByRole('listitem');
+  await scenes.nth(4).getByRole('button').first().click();
+  await shoot(page, 'booth');
+  await page.getByText('Upright', { exact: true }).click();
+  await page.getByRole('combobox', { name: /^Show/ }).selectOption('safe');
+  await page.getByRole('combobox', { name: 'Cards' }).selectOption('sheet');
+  await idle(page);
+  await shoot(page, 'booth-upright');
+  await page.getByText('Wide', { exact: true }).click();
+  await page.getByRole('combobox', { name: /^Show/ }).selectOption('none');
+  await page.getByRole('combobox', { name: 'Cards' }).selectOption('margin');
+  await idle(page);
+  await page.getByRole('button', { name: 'Make the video' }).click();
+  await expect(page.getByText('Being made.')).toBeVisible();
+  await shoot(page, 'booth-rendering');
+  await expect(page.getByText(/^Made:/)).toBeVisible({ timeout: 60_000 });
+  await page.getByLabel('Who may see it').selectOption('public');
+  await page.getByRole('button', { name: 'Place the video' }).click();
+  await expect(page.getByText('stands there.')).toBeVisible({ timeout: 60_000 });
+  await idle(page);
+  const watch = await page.context().newPage();
+  await watch.goto(
+    (await page.getByRole('link', { name: 'See it at the channel' }).getAttribute('href')) ?? ''
+  );
+  await watch.locator('video').evaluate(async (v: HTMLVideoElement) => {
+    v.muted = true;
+    await v.play();
+    v.pause();
+    v.currentTime = 45;
+    if (v.textTracks[0]) v.textTracks[0].mode = 'showing';
+    await new Promise((done) => v.addEventListener('seeked', done, { once: true }));
+  });
+  await shoot(watch, 'made-video');
+  await watch.close();
 
   await page.goto('/places');
   await page

@@ -75,6 +75,7 @@ export function toVideo(upload: Upload, now: number): Video {
     licence: 'All rights reserved',
     captions: captions.length > 0 ? 'edited' : 'none',
     cues: captions,
+    sentences: [],
     duration: file?.duration ?? 0,
     published: upload.publishAt ?? upload.created,
     updated: upload.updated,

@@ -13,6 +13,8 @@ export interface Chapter {
 export interface Speech {
   cues: Cue[];
   chapters: Chapter[];
+  /** What is said when, sentence by sentence, whatever the captions make of it. */
+  sentences: Cue[];
   /** Seconds. */
   duration: number;
 }
@@ -29,6 +31,7 @@ export function speak(id: string, manner: 'edited' | 'rough'): Speech {
   const text = readFileSync(new URL(`./speech/${id}.txt`, import.meta.url), 'utf8');
   const cues: Cue[] = [];
   const chapters: Chapter[] = [];
+  const said: Cue[] = [];
   let at = 0.6;
   for (const paragraph of text.split(/\n\s*\n|\n(?=#)|(?<=^#.*)\n/m)) {
     const line = paragraph.trim();
@@ -44,14 +47,31 @@ export function speak(id: string, manner: 'edited' | 'rough'): Speech {
     for (const piece of line.split(/(\[\[\d+\]\])/)) {
       const quiet = /^\[\[(\d+)\]\]$/.exec(piece);
       if (quiet) at += Number(quiet[1]);
-      else at = sayPiece(piece.trim(), at, manner, cues);
+      else {
+        said.push(...sentencesOf(piece.trim(), at, manner));
+        at = sayPiece(piece.trim(), at, manner, cues);
+      }
     }
     at += PAUSE.paragraph;
   }
   const duration = Math.round((at + 1.5) * 10) / 10;
   const last = chapters.at(-1);
   if (last) last.end = duration;
-  return { cues: manner === 'rough' ? rolling(cues) : cues, chapters, duration };
+  return { cues: manner === 'rough' ? rolling(cues) : cues, chapters, sentences: said, duration };
+}
+
+/** A speaker whose captions are rough makes no pauses either. */
+function sentencesOf(text: string, from: number, manner: 'edited' | 'rough'): Cue[] {
+  let at = from;
+  return text
+    .split(/(?<=[.?!])\s+/)
+    .filter(Boolean)
+    .map((sentence) => {
+      const start = at;
+      const end = start + sentence.split(/\s+/).length * SECONDS_A_WORD;
+      at = end + (manner === 'edited' ? PAUSE.sentence : 0);
+      return { start, end, text: sentence };
+    });
 }
 
 function sayPiece(text: string, from: number, manner: 'edited' | 'rough', cues: Cue[]): number {

@@ -10,6 +10,8 @@ export interface Video extends Omit<WorldVideo, 'daysAgo' | 'hour' | 'retitled'>
   duration: number;
   cues: Cue[];
   chapters: Chapter[];
+  /** What is said when; empty for uploads by program. */
+  sentences: Cue[];
   width: number;
   height: number;
   /** Address of what it was made from, and what its sender calls it; of uploads by program. */
@@ -38,7 +40,7 @@ export function worldVideosAt(began: number, blogUrl: string): Video[] {
   return worldVideos.map(({ daysAgo, hour, retitled, ...video }) => {
     const said =
       video.captions === 'none'
-        ? { cues: [], chapters: [], duration: video.silentSeconds ?? 30 }
+        ? { cues: [], chapters: [], sentences: [], duration: video.silentSeconds ?? 30 }
         : speak(video.id, video.captions);
     const published = atHour(began - daysAgo * DAY, hour);
     return {

@@ -120,3 +120,39 @@ test('months without twins are filled in, and only so many are told', () => {
   assert.equal(standingsByMonth([at('2026-02-10'), at('2000-01-01')], 6).length, 6);
   assert.deepEqual(standingsByMonth([]), []);
 });
+
+test('a video that was made from a post is tied to it, whatever else the post shows', () => {
+  const other = anItem({ id: 'other', kind: 'video' });
+  const made = anItem({
+    ...{ id: 'made', kind: 'video', origin: 'key' },
+    madeFrom: 'https://blog.example/post/'
+  });
+  const upright = anItem({ id: 'upright', kind: 'video', madeFrom: 'https://blog.example/post' });
+  const post = anItem({
+    ...{ id: 'post', kind: 'post', url: 'https://blog.example/post' },
+    embeds: [other.url]
+  });
+  const twins = pairTwins([other, made, upright], [post]);
+  assert.equal(twins.length, 3);
+  for (const twin of twins) assert.equal(twin.post?.id, 'post');
+  assert.equal(twins.find((t) => t.id === 'upright')?.reason.kind, 'made-here');
+});
+
+test('a made video whose post is gone is no upload that needs a post', () => {
+  const made = anItem({ id: 'made', kind: 'video', madeFrom: 'https://blog.example/gone' });
+  assert.deepEqual(pairTwins([made], [])[0]?.reason, { kind: 'post-is-gone' });
+});
+
+test('a post in the booth, and one whose video is being placed, are in hand', () => {
+  const post = anItem({ id: 'post', kind: 'post' });
+  const inBooth = pairTwins([], [post], {
+    ...noCircumstances,
+    inBooth: new Map([['post', '2026-11-25']])
+  });
+  assert.deepEqual(inBooth[0]?.reason, { kind: 'in-the-booth', since: '2026-11-25' });
+  const placing = pairTwins([], [post], {
+    ...noCircumstances,
+    placing: new Map([['post', 'under-way']])
+  });
+  assert.equal(placing[0]?.standing, 'in-hand');
+});

@@ -93,6 +93,8 @@
     <h2 id="place-video-title" class="text-base font-semibold">Place it</h2>
     {#if booth.channels.length === 0}
       <p>No channel is linked yet. <a href="/places">Link one</a>, or take the file out.</p>
+    {:else if !isMade && known.length === 0}
+      <p>Once the video is made, it goes to your channels from here.</p>
     {:else}
       <fieldset class="flex flex-col gap-1">
         <legend class="font-semibold">Channels</legend>

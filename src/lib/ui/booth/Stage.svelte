@@ -105,7 +105,7 @@
         {#if hasCaptions && cue}
           <p class="absolute inset-x-0 bottom-[3%] flex justify-center px-2 text-center">
             <span
-              class="rounded-base bg-black/80 px-2 py-0.5 text-sm whitespace-pre-line text-white"
+              class="caption rounded-base bg-black/80 px-2 py-0.5 whitespace-pre-line text-white"
               >{cue.text}</span
             >
           </p>
@@ -155,6 +155,7 @@
     padding: 0.4rem;
   }
   .frame {
+    container-type: size;
     max-width: 100%;
     max-height: 100%;
     height: 100%;
@@ -168,6 +169,10 @@
       height: auto;
       width: min(100%, calc(50vh * var(--ratio)));
     }
+  }
+  .caption {
+    /* As large beside the frame as players make it. */
+    font-size: max(0.55rem, 4.2cqmin);
   }
   .crop {
     box-shadow: 0 0 0 100rem rgb(0 0 0 / 0.82);
