@@ -164,3 +164,13 @@ export async function togglePart(page: Page, name: string, on: boolean): Promise
   await part.press('Space');
   await expect(part).toBeChecked({ checked: on });
 }
+
+/** Takes a file out of the booth. @returns its path */
+export async function takeOutOfBooth(page: Page, name: string, path: string): Promise<string> {
+  const button = page.getByRole('button', { name, exact: true });
+  if (!(await button.isVisible())) await page.getByText('Take it out', { exact: true }).click();
+  const [download] = await Promise.all([page.waitForEvent('download'), button.click()]);
+  await download.saveAs(path);
+  await idle(page);
+  return path;
+}

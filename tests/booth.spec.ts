@@ -3,7 +3,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Page } from '@playwright/test';
 import { parseWebVtt } from '../src/lib/core/captions/webvtt.ts';
-import { expect, idle, openBooth, row, test } from './app.ts';
+import { expect, idle, openBooth, row, takeOutOfBooth, test } from './app.ts';
 import { frameTimes, loudness, makeMedia, probe, soundStarts } from './media.ts';
 
 const COSTS = 'What a woven metre costs, and why';
@@ -18,15 +18,8 @@ test.afterAll(() => rm(folder, { recursive: true }));
 
 const made = (page: Page) => page.getByText(/^Made:/);
 
-async function takeOut(page: Page, name: string, as: string): Promise<string> {
-  const button = page.getByRole('button', { name, exact: true });
-  if (!(await button.isVisible())) await page.getByText('Take it out', { exact: true }).click();
-  const [download] = await Promise.all([page.waitForEvent('download'), button.click()]);
-  const path = join(folder, as);
-  await download.saveAs(path);
-  await idle(page);
-  return path;
-}
+const takeOut = (page: Page, name: string, as: string) =>
+  takeOutOfBooth(page, name, join(folder, as));
 /** Half a minute of it, which is quicker to test with. */
 async function shorten(page: Page): Promise<void> {
   await page.getByRole('radio', { name: '30 s' }).check();
@@ -260,6 +253,34 @@ test('scenes are changed by hand, kept, heard anew, and had back by undo', async
   await page.getByRole('button', { name: 'Pause', exact: true }).click();
 });
 
+test('a picture and a recording of one’s own take the place of words and voice', async ({
+  home: page
+}) => {
+  await openBooth(page, FLAX);
+  await shorten(page);
+  const scenes = page.getByRole('list', { name: 'Script by scene' }).getByRole('listitem');
+  const words = scenes.filter({ hasText: 'Sentence' }).first();
+  await words.getByRole('button').first().click();
+  const picture = join(folder, 'field.png');
+  makeMedia(picture, '-f', 'lavfi', '-i', 'testsrc=s=640x480:d=1', '-frames:v', '1');
+  await page.getByLabel('A picture instead of the words').setInputFiles(picture);
+  await expect(page.getByLabel('What it shows')).toHaveValue('field');
+  await page.getByRole('radio', { name: 'Filling the frame, slowly moved' }).check();
+  const voice = join(folder, 'mine.wav');
+  makeMedia(voice, '-f', 'lavfi', '-i', 'sine=330:d=7:r=44100');
+  await page.getByLabel('Bring a recording').setInputFiles(voice);
+  await expect(page.getByText('Your own recording is heard instead of the voice.')).toBeVisible();
+  await idle(page);
+  await page.getByRole('button', { name: 'Make the video' }).click();
+  await expect(made(page)).toBeVisible({ timeout: 120_000 });
+  const path = await takeOut(page, 'Video file', 'mine.webm');
+  // A picture that moves has its frames, a good dozen a second for seven seconds.
+  expect(frameTimes(path).length).toBeGreaterThan(75);
+  await page.getByRole('button', { name: 'Use the voice again' }).click();
+  await page.getByRole('button', { name: 'Without the picture' }).click();
+  await expect(page.getByLabel('What it shows')).toHaveCount(0);
+});
+
 test('what cannot be said, shown or read is told, and nothing is lost', async ({ home: page }) => {
   // The picture of this post cannot be had.
   await page.route(/api\/read.*madder-with-juna/, (route) => route.abort());
@@ -312,4 +333,22 @@ test('a full disk is told, and what is finished is kept', async ({ home: page, a
   await devtools.send('Storage.overrideQuotaForOrigin', { origin: app.origin });
   await page.getByRole('button', { name: 'Make the video' }).click();
   await expect(made(page)).toBeVisible({ timeout: 120_000 });
+});
+
+test('a browser without WebCodecs says so, and gives script, captions and sound all the same', async ({
+  home: page
+}) => {
+  // As such a browser is: the worker that encodes finds no encoders.
+  await page.route(/video\.worker/, async (route) => {
+    const answer = await route.fetch();
+    const body = `delete self.VideoEncoder; delete self.AudioEncoder;\n${await answer.text()}`;
+    await route.fulfill({ response: answer, body });
+  });
+  await openBooth(page, FLAX);
+  await expect(page.getByText('This browser cannot encode video.')).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Make the video' })).toBeDisabled();
+  const script = await readFile(await takeOut(page, 'Script text', 'alone.txt'), 'utf8');
+  expect(script).toContain('eight hundred grams');
+  await takeOut(page, 'Captions (WebVTT)', 'alone.vtt');
+  expect(probe(await takeOut(page, 'Sound (WAV)', 'alone.wav')).duration).toBeGreaterThan(60);
 });

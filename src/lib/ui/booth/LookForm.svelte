@@ -1,6 +1,6 @@
 <script lang="ts">
   import { checkStyle, styleNameSchema, typefaceSchema } from '$lib/core/narration/styles.ts';
-  import { mediaProblemWords, styleWords, typefaceWords } from '$lib/ui/boothWords.ts';
+  import { styleWords, typefaceWords } from '$lib/ui/boothWords.ts';
   import { bringPicture } from '$lib/work/ownMedia.ts';
   import type { Booth } from './boothState.svelte.ts';
 
@@ -14,9 +14,7 @@
     event.currentTarget.value = '';
     if (!file || !style) return;
     const { id, problem } = await bringPicture(file);
-    message = problem
-      ? mediaProblemWords(problem, file.name).replace('sound or video', 'picture')
-      : '';
+    message = problem ? `“${file.name}” is no picture that can be read. Nothing was changed.` : '';
     if (id) {
       style.mark = id;
       await booth.drawPictures();

@@ -10,7 +10,7 @@
     type Scene
   } from '$lib/core/narration/scenes.ts';
   import { mediaProblemWords, sceneWords, silentWords } from '$lib/ui/boothWords.ts';
-  import { bringSound } from '$lib/work/ownMedia.ts';
+  import { bringPicture, bringSound } from '$lib/work/ownMedia.ts';
   import { deck } from '$lib/ui/deck.svelte.ts';
   import type { Booth } from './boothState.svelte.ts';
   import type { Preview } from './preview.svelte.ts';
@@ -41,6 +41,17 @@
     if (file) void take(file, file.name);
     event.currentTarget.value = '';
   };
+  async function choosePicture(event: Event & { currentTarget: HTMLInputElement }) {
+    const file = event.currentTarget.files?.[0];
+    event.currentTarget.value = '';
+    if (!file) return;
+    const { id, problem } = await bringPicture(file);
+    message = problem ? `“${file.name}” is no picture that can be read. Nothing was changed.` : '';
+    if (!id) return;
+    const alt = file.name.replace(/\.\w+$/, '');
+    const shown = booth.scene?.picture?.shown ?? 'fitted';
+    booth.changeScene({ kind: 'picture', picture: { url: id, alt, shown } });
+  }
   function remove() {
     const said = scene?.lines
       .map((l) => l.text)
@@ -150,10 +161,10 @@
         />
       </label>
     {/if}
-    {#if scene.picture}
-      {@const picture = scene.picture}
-      <div class="flex flex-wrap items-center gap-3 text-sm">
-        <fieldset class="flex gap-3">
+    <div class="flex flex-wrap items-center gap-x-3 gap-y-2 text-sm">
+      {#if scene.picture}
+        {@const picture = scene.picture}
+        <fieldset class="flex flex-wrap gap-3">
           <legend class="sr-only">How the picture is shown</legend>
           {#each [['fitted', 'Whole'], ['moved', 'Filling the frame, slowly moved']] as const as [value, label] (value)}
             <label class="flex items-center gap-1.5"
@@ -166,14 +177,34 @@
             >
           {/each}
         </fieldset>
-        {#if booth.missing.includes(picture.url)}
-          <p role="alert">
-            This picture cannot be had: <span class="times break-all">{picture.url}</span> Its text is
-            shown instead.
-          </p>
+        <label class="flex min-w-0 flex-1 items-center gap-1.5">
+          What it shows
+          <input
+            class="field min-w-24"
+            value={picture.alt}
+            onchange={(event) =>
+              booth.changeScene({ picture: { ...picture, alt: event.currentTarget.value.trim() } })}
+          />
+        </label>
+        {#if scene.lines.length > 0}
+          <button
+            class="plain btn btn-sm"
+            onclick={() => booth.changeScene({ picture: null, kind: 'sentence' })}
+            >Without the picture</button
+          >
         {/if}
-      </div>
-    {/if}
+      {/if}
+      <label class="plain btn cursor-pointer btn-sm">
+        {scene.picture ? 'Another picture' : 'A picture instead of the words'}
+        <input class="sr-only" type="file" accept="image/*" onchange={choosePicture} />
+      </label>
+      {#if scene.picture && booth.missing.includes(scene.picture.url)}
+        <p role="alert">
+          This picture cannot be had: <span class="times break-all">{scene.picture.url}</span> Its text
+          is shown instead.
+        </p>
+      {/if}
+    </div>
     <div class="flex flex-wrap items-center gap-2 text-sm">
       {#if scene.recording}
         <span>Your own recording is heard instead of the voice.</span>

@@ -23,6 +23,10 @@
       const { engine } = voice;
       const before = narration.voice ?? usualVoice('en');
       if (before) narration.voice = { ...before, engine, voice: voice.voice };
+      // Numbers and the like are said in the language of the voice.
+      const base = (code: string) => code.split('-')[0];
+      if (base(voice.language) !== base(narration.options.language))
+        narration.options.language = voice.language;
     }
   }
 </script>
