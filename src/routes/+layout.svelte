@@ -7,9 +7,7 @@
   import { problemWords } from '$lib/ui/words.ts';
   import { deck } from '$lib/ui/deck.svelte.ts';
   import { demoSchema, start } from '$lib/work/start.ts';
-  import { workOffOutbox } from '$lib/work/post.ts';
-  import { workOffTransfers } from '$lib/work/transfer.ts';
-  import { takeUpRenders } from '$lib/work/narrate.ts';
+  import { takeUpWork } from '$lib/work/takeUp.ts';
   import { attempt } from '$lib/work/tasks.svelte.ts';
 
   let { data, children }: { data: { demo: unknown; rehearsal: string }; children: Snippet } =
@@ -22,12 +20,7 @@
       if (problem) deck.say(`The demo world could not be opened: ${problemWords(problem).what}`);
     });
     // Another tab may be closed in the middle of its work: what it left is taken up from here.
-    const takeUp = () => {
-      void workOffOutbox();
-      void workOffTransfers();
-    };
-    const timer = setInterval(takeUp, 5_000);
-    setTimeout(() => void takeUpRenders(), 1_500);
+    const timer = setInterval(() => void takeUpWork(), 5_000);
     return () => clearInterval(timer);
   });
 

@@ -10,7 +10,6 @@ import { shelf, tryAgain, unsettledKeys, wantPlaced, wantRemoved } from '$lib/da
 import { blogFor, publisherFor } from '$lib/places/adapter.ts';
 import { coreWorker } from '$lib/workers/core.ts';
 import { readPlaces } from './read.ts';
-import { carryOn } from './transfer.ts';
 
 /** What is sent for a composed post. */
 export function toPayload(post: ComposedPost, draft: Pick<Draft, 'status' | 'on'>): PostPayload {
@@ -77,7 +76,7 @@ export async function workOn(key: string): Promise<void> {
 /** Brings the twin up to date with what now stands at the blog. */
 async function afterwards(entry: OutboxEntry): Promise<void> {
   await coreWorker().pairAgain();
-  if (isVideo(entry.payload)) void carryOn(entry.key);
+  if (isVideo(entry.payload)) void import('./transfer.ts').then((m) => m.carryOn(entry.key));
   const place = await db.places.get(entry.placeId);
   if (place && (entry.state === 'placed' || entry.state === 'removed')) await readPlaces(place);
 }

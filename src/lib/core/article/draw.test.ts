@@ -9,7 +9,8 @@ import { drawArticle, type ArticleLength } from './draw.ts';
 import { overused } from './overuse.ts';
 import type { DrawnArticle, DrawnSentence } from './drawn.ts';
 import { guideLength } from './guidance.ts';
-import { proposeExcerpt, proposeTitles, TITLE_LENGTHS } from './proposals.ts';
+import { proposeExcerpt, proposeTitles } from './proposals.ts';
+import { TITLE_LENGTHS } from './titleLengths.ts';
 import { articleMarkdown } from './render.ts';
 import { WRITTEN_FOR, writeSentence } from './spoken.ts';
 

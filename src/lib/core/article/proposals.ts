@@ -1,8 +1,7 @@
+import { TITLE_LENGTHS } from './titleLengths.ts';
 import { titlePhrases } from '../chapters/titles.ts';
 import type { Talk } from '../language/talk.ts';
 import type { DrawnArticle } from './drawn.ts';
-
-export const TITLE_LENGTHS = { short: 60, long: 80 };
 
 export interface TitleProposals {
   /** At most 60 characters each. */

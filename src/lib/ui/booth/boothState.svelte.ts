@@ -4,7 +4,7 @@ import { FRAMES } from '$lib/core/narration/frames.ts';
 import type { Narration } from '$lib/core/narration/narration.ts';
 import type { Scene } from '$lib/core/narration/scenes.ts';
 import { scriptOptionsSchema } from '$lib/core/narration/line.ts';
-import { type Script } from '$lib/core/narration/script.ts';
+import type { Script } from '$lib/core/narration/script.ts';
 import { styleSchema } from '$lib/core/narration/styles.ts';
 import { usualVoice } from '$lib/core/narration/voices.ts';
 import { htmlText } from '$lib/core/feeds/text.ts';
