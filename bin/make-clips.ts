@@ -18,7 +18,7 @@ import { clothSvg } from '../hosts/world/drawdown.ts';
 import { worldVideosAt, type Video } from '../hosts/world/world.ts';
 import { LoudnessMeter, SAMPLE_RATE } from '../src/lib/core/audio/loudness.ts';
 import { gainFor, limited, mixed, type Mix, type Piece } from '../src/lib/core/audio/mix.ts';
-import { resample } from '../src/lib/core/audio/resample.ts';
+import { PieceResampler } from '../src/lib/core/audio/resample.ts';
 import { fromInt16 } from '../src/lib/core/audio/speech.ts';
 import { interleave, wavHead } from '../src/lib/core/audio/wav.ts';
 import { heardText } from '../src/lib/core/narration/heard/heard.ts';
@@ -46,7 +46,7 @@ async function say(text: string, language: string, seconds: number): Promise<Flo
   const usual = await engine.say(heard, voice, 1);
   const speed = usual.samples.length / usual.rate / seconds;
   const fitted = await engine.say(heard, voice, Math.min(FASTEST, Math.max(SLOWEST, speed)));
-  return resample(fromInt16(fitted.samples), fitted.rate, SAMPLE_RATE);
+  return new PieceResampler().resample(fromInt16(fitted.samples), fitted.rate, SAMPLE_RATE);
 }
 
 /** The talk of a video as a WAV file at -16 LUFS; silence where nothing is said. */
@@ -57,7 +57,7 @@ async function speakTalk(video: Video, path: string): Promise<void> {
     pieces.push({
       at: Math.round(start * SAMPLE_RATE),
       length: samples.length,
-      read: async () => [samples]
+      read: async (from, count) => [samples.subarray(from, from + count)]
     });
   }
   const mix: Mix = {

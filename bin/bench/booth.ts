@@ -157,8 +157,9 @@ async function fromPost(
 }
 
 async function finished(page: Page): Promise<void> {
-  await page.getByText('Being made.').waitFor({ timeout: 300_000 });
-  await page.getByText(/^Made:/).waitFor({ timeout: 300_000 });
+  await page.getByText('Being made.').waitFor();
+  // Looked at now and then: a wait looks at each frame, and its garbage would be measured.
+  while (!(await page.getByText(/^Made:/).isVisible())) await page.waitForTimeout(100);
 }
 
 /** The youngest browser that this process has begun. */

@@ -174,13 +174,17 @@ export async function encodeSound(
       ...{ sampleRate: SAMPLE_RATE, numberOfChannels: channels, bitrate: AUDIO_BITRATE }
     } as AudioEncoderConfig);
     let at = 0;
+    // AudioData copies what it is given.
+    let memory = new Float32Array(0);
     const last = Math.round(seconds * SAMPLE_RATE);
     for await (const block of blocks) {
       goOn(at / SAMPLE_RATE);
       if (failed) throw failed;
       const numberOfFrames = Math.min(block[0]?.length ?? 0, last - at);
       if (numberOfFrames <= 0) continue;
-      const data = new Float32Array(numberOfFrames * channels);
+      if (memory.length < numberOfFrames * channels)
+        memory = new Float32Array(numberOfFrames * channels);
+      const data = memory.subarray(0, numberOfFrames * channels);
       for (let c = 0; c < channels; c++)
         data.set((block[c] ?? block[0])!.subarray(0, numberOfFrames), c * numberOfFrames);
       const piece = new AudioData({

@@ -1,6 +1,6 @@
 import { gainFor, limited, mixed, type Bed, type Mix, type Piece } from '$lib/core/audio/mix.ts';
 import { LoudnessMeter, SAMPLE_RATE } from '$lib/core/audio/loudness.ts';
-import { resample } from '$lib/core/audio/resample.ts';
+import { PieceResampler } from '$lib/core/audio/resample.ts';
 import type { Scene } from '$lib/core/narration/scenes.ts';
 import type { TimeLine } from '$lib/core/narration/timeLine.ts';
 import { db } from '$lib/data/db.ts';
@@ -25,9 +25,27 @@ export interface SoundPlan {
   seconds: number;
 }
 
+/** Kept sentences at the rate of the mix, one at a time in the same memory: they do not overlap. */
+class Sentences {
+  readonly #resampler = new PieceResampler();
+  #key = '';
+  #samples: Float32Array = new Float32Array();
+
+  async read(key: string): Promise<Float32Array> {
+    if (key === this.#key) return this.#samples;
+    const kept = await readSpeech(key);
+    this.#samples = kept
+      ? this.#resampler.resample(kept.samples, kept.rate, SAMPLE_RATE)
+      : new Float32Array();
+    this.#key = key;
+    return this.#samples;
+  }
+}
+
 /** The mix of a video, read piece by piece from what is kept. */
 async function mixOf(plan: SoundPlan): Promise<Mix> {
   const pieces: Piece[] = [];
+  const sentences = new Sentences();
   let isStereo = false;
   for (const { sound, at, seconds } of plan.clips) {
     const kept = await db.media.get(sound);
@@ -36,7 +54,7 @@ async function mixOf(plan: SoundPlan): Promise<Mix> {
     isStereo ||= channels === 2;
     pieces.push({
       ...{ at: toSamples(at), length: toSamples(seconds) },
-      read: () => readKeptSound({ blob, channels }, 0, toSamples(seconds))
+      read: (from, count) => readKeptSound({ blob, channels }, from, count)
     });
   }
   for (const [i, timed] of plan.timeLine.scenes.entries()) {
@@ -48,8 +66,8 @@ async function mixOf(plan: SoundPlan): Promise<Mix> {
       const { blob, channels } = kept;
       pieces.push({
         at: toSamples(plan.offset + first.start),
-        length: toSamples(kept.seconds ?? 0),
-        read: () => readKeptSound({ blob, channels })
+        length: Math.floor(blob.size / (channels * 2)),
+        read: (from, count) => readKeptSound({ blob, channels }, from, count)
       });
       continue;
     }
@@ -59,10 +77,7 @@ async function mixOf(plan: SoundPlan): Promise<Mix> {
       pieces.push({
         at: toSamples(plan.offset + line.start),
         length: toSamples(line.end - line.start),
-        read: async () => {
-          const kept = await readSpeech(key);
-          return [kept ? resample(kept.samples, kept.rate, SAMPLE_RATE) : new Float32Array()];
-        }
+        read: async (from, count) => [(await sentences.read(key)).subarray(from, from + count)]
       });
     }
   }

@@ -4,7 +4,7 @@ import { SpeechError, type Speech } from './speech.ts';
 /** A voice that says less than this for a word has said nothing. */
 const LEAST_A_WORD = 0.03;
 
-/** Takes the silence around a sentence away. @throws SpeechError when there is nothing else */
+/** Takes the silence around a sentence away; changes the samples given. @throws SpeechError when there is nothing else */
 export function finishSpeech(
   samples: Float32Array,
   rate: number,
@@ -12,7 +12,7 @@ export function finishSpeech(
   words: number[] = []
 ): Speech {
   const { from, to } = spokenRange(samples, rate);
-  const spoken = softenEnds(samples.slice(from, to), rate);
+  const spoken = softenEnds(samples.subarray(from, to), rate);
   const count = text.split(/\s+/).filter(Boolean).length;
   const isSilent = !spoken.some((s) => Math.abs(s) > 0.01);
   if (isSilent || spoken.length / rate < LEAST_A_WORD * Math.min(count, 20))

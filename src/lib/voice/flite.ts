@@ -1,6 +1,7 @@
 import { ConsoleStdout, File, OpenFile, PreopenDirectory, WASI } from '@bjorn3/browser_wasi_shim';
 import { readWav } from '$lib/core/audio/wav.ts';
 import { finishSpeech } from './finish.ts';
+import { ReusedFile } from './reusedFile.ts';
 import { SpeechError, type Engine } from './speech.ts';
 
 /** Letters that take no accent apart. */
@@ -18,6 +19,9 @@ const toAscii = (text: string): string =>
     .replace(/\s+/g, ' ')
     .trim();
 
+/** Bytes of half a minute. */
+const USUAL_SIZE = 2 ** 20;
+
 /** A program in its memory, and that memory as it was before it ran. */
 interface Begun {
   instance: { exports: { memory: WebAssembly.Memory; _start: () => unknown } };
@@ -32,6 +36,7 @@ interface Begun {
 export function fliteEngine(program: WebAssembly.Module): Engine {
   let begun: Begun | null = null;
   let wasi: WASI;
+  const file = new ReusedFile(USUAL_SIZE);
   /** The program calls whatever run it is in. */
   const imports = new Proxy({} as Record<string, (...values: unknown[]) => unknown>, {
     get:
@@ -60,7 +65,8 @@ export function fliteEngine(program: WebAssembly.Module): Engine {
       const memory = new Uint8Array(instance.exports.memory.buffer);
       memory.set(before);
       memory.fill(0, before.length);
-      const folder = new PreopenDirectory('/', new Map());
+      file.empty();
+      const folder = new PreopenDirectory('/', new Map([['said.wav', file]]));
       const quiet = () => ConsoleStdout.lineBuffered(() => {});
       wasi = new WASI(
         ['flite', '-voice', voice, '--setf', `duration_stretch=${(1 / speed).toFixed(3)}`]
@@ -77,9 +83,8 @@ export function fliteEngine(program: WebAssembly.Module): Engine {
         begun = null;
         throw new SpeechError('engine-failed', heard, String(error));
       }
-      const said = folder.dir.contents.get('said.wav');
-      if (!(said instanceof File)) throw new SpeechError('engine-failed', heard);
-      const { samples, rate } = readWav(said.data);
+      if (file.written.length === 0) throw new SpeechError('engine-failed', heard);
+      const { samples, rate } = readWav(file.written);
       return finishSpeech(samples, rate, text);
     }
   };

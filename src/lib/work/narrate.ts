@@ -9,7 +9,7 @@ import { readAddress } from '$lib/places/wire.ts';
 import type { Production } from '$lib/video/job.ts';
 import { videoWorker } from '$lib/workers/video.ts';
 import type { Said } from '$lib/workers/voice.worker.ts';
-import { sayAll } from '$lib/workers/voice.ts';
+import { restVoices, sayAll } from '$lib/workers/voice.ts';
 import { proxy } from 'comlink';
 import { attempt, runTask, type Report } from './tasks.svelte.ts';
 
@@ -159,6 +159,8 @@ async function render(
         report(`sentence ${done} of ${all}`, (0.4 * done) / all)
       )
     : { speech: new Map<string, string>(), silent: new Map() };
+  // Rendering needs memory of its own.
+  restVoices();
   await fetchPictures(narration.scenes, signal);
   const worker = videoWorker();
   const stop = () => void worker.stop();

@@ -4,15 +4,25 @@ import type { Said, VoiceWorker } from './voice.worker.ts';
 
 /** Two sentences are said at a time. */
 const AT_ONCE = 2;
-const remotes: Remote<VoiceWorker>[] = [];
+let started: { worker: Worker; remote: Remote<VoiceWorker> }[] = [];
 
 function voiceWorker(n: number): Remote<VoiceWorker> {
-  return (remotes[n] ??= wrap<VoiceWorker>(
-    new Worker(new URL('./voice.worker.ts', import.meta.url), {
-      type: 'module',
-      name: `voice ${n}`
-    })
-  ));
+  const known = started[n];
+  if (known) return known.remote;
+  const worker = new Worker(new URL('./voice.worker.ts', import.meta.url), {
+    type: 'module',
+    name: `voice ${n}`
+  });
+  const remote = wrap<VoiceWorker>(worker);
+  started[n] = { worker, remote };
+  return remote;
+}
+
+/** Gives back what the engines hold, unless one of them is speaking. They start anew when needed. */
+export function restVoices(): void {
+  if (underWay.size > 0) return;
+  for (const { worker } of started) worker.terminate();
+  started = [];
 }
 
 /** Has an engine loaded before the first sentence. */

@@ -31,6 +31,7 @@ export class Limiter {
   /** Kept from piece to piece, so that none is made for each. */
   #peaks = new Float32Array(0);
   #gainsKept = new Float64Array(0);
+  readonly #made: Float32Array[];
 
   /**
    * @param ceiling highest true peak, as a ratio of full scale
@@ -41,9 +42,13 @@ export class Limiter {
   ) {
     this.#trackers = Array.from({ length: channels }, () => new PeakTracker());
     this.#delay = Array.from({ length: channels }, () => new Float32Array(AHEAD + PEAK_DELAY));
+    this.#made = Array.from({ length: channels }, () => new Float32Array(0));
   }
 
-  /** @param gain what every sample is multiplied by before it is limited */
+  /**
+   * @param gain what every sample is multiplied by before it is limited
+   * @returns valid until the next call
+   */
   push(channels: readonly Float32Array[], gain: number): Float32Array[] {
     this.#gain = gain;
     return this.#run(channels, channels[0]?.length ?? 0);
@@ -65,7 +70,8 @@ export class Limiter {
     const skipped = Math.max(0, Math.min(count, latency - this.#in));
     const out = channels.map((samples, c) => {
       const line = this.#delay[c]!;
-      const limited = new Float32Array(count - skipped);
+      if (this.#made[c]!.length < count) this.#made[c] = new Float32Array(count);
+      const limited = this.#made[c]!.subarray(0, count - skipped);
       let at = this.#delayAt;
       for (let i = 0; i < count; i++) {
         if (i >= skipped) limited[i - skipped] = line[at]! * gains[i]!;

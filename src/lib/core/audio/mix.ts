@@ -5,8 +5,11 @@ import { LoudnessMeter, ratioOf, SAMPLE_RATE } from './loudness.ts';
 export interface Piece {
   at: number;
   length: number;
-  /** All of it, one array a channel, at `SAMPLE_RATE`. Called once for each pass over the mix. */
-  read(): Promise<Float32Array[]>;
+  /**
+   * Part of it, one array a channel, fewer than asked for at its end; asked in rising order. May
+   * use the same memory for the next read of any piece.
+   */
+  read(from: number, count: number): Promise<Float32Array[]>;
 }
 
 /** Music under everything, lowered where there is speech. It begins anew when it ends. */
@@ -35,33 +38,37 @@ export interface Mix {
   bed: Bed | null;
 }
 
-/** The mix second by second. Holds only the pieces that sound at the moment. */
+/** The mix second by second, each in the same memory: what is to be kept is copied. */
 export async function* mixed(mix: Mix): AsyncGenerator<Float32Array[]> {
   const { length, channels, pieces, bed } = mix;
   const gain = bed ? bedGain(pieces, bed) : null;
+  const memory = Array.from({ length: channels }, () => new Float32Array(BLOCK));
   let next = 0;
-  let sounding: { at: number; samples: Float32Array[] }[] = [];
+  let sounding: Piece[] = [];
   for (let from = 0; from < length; from += BLOCK) {
     const to = Math.min(length, from + BLOCK);
     for (let piece = pieces[next]; piece && piece.at < to; piece = pieces[++next])
-      sounding.push({ at: piece.at, samples: await piece.read() });
-    const out = Array.from({ length: channels }, () => new Float32Array(to - from));
-    for (const { at, samples } of sounding) addInto(out, samples, at - from);
-    sounding = sounding.filter(({ at, samples }) => at + (samples[0]?.length ?? 0) > to);
+      sounding.push(piece);
+    const out = memory.map((channel) => channel.fill(0).subarray(0, to - from));
+    for (const piece of sounding) {
+      const first = Math.max(0, from - piece.at);
+      const at = Math.max(0, piece.at - from);
+      addInto(out, await piece.read(first, to - from - at), at);
+    }
+    sounding = sounding.filter(({ at, length }) => at + length > to);
     if (bed && bed.length > 0 && gain) await addBed(out, bed, from, gain, length);
     yield out;
   }
 }
 
-function addInto(out: Float32Array[], samples: readonly Float32Array[], offset: number): void {
+function addInto(out: Float32Array[], samples: readonly Float32Array[], at: number): void {
   for (const [c, target] of out.entries()) {
     // One channel sounds on both sides; two on one side are halved.
     const sources = samples.length > 1 && out.length === 1 ? samples : [samples[c] ?? samples[0]!];
     const share = 1 / sources.length;
     for (const source of sources) {
-      const first = Math.max(0, -offset);
-      const last = Math.min(source.length, target.length - offset);
-      for (let i = first; i < last; i++) target[i + offset]! += source[i]! * share;
+      const count = Math.min(source.length, target.length - at);
+      for (let i = 0; i < count; i++) target[at + i]! += source[i]! * share;
     }
   }
 }

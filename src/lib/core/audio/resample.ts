@@ -118,6 +118,32 @@ function everySample(
   everyFew(row, line, at, out, n, count, up, 1);
 }
 
+/** How many samples can be made of a line, where the first stands at `at` and `phase`. */
+function readyFrom(length: number, at: number, phase: number, { up, down, half }: Bank): number {
+  // Each needs `half` samples behind it.
+  const ready = length - half - 1 - at;
+  return ready < 0 ? 0 : Math.floor((ready * up + (up - 1 - phase)) / down) + 1;
+}
+
+/** Writes `count` output samples, the first of which stands at `at` and `phase` of the line. */
+function filterInto(
+  out: Float32Array,
+  count: number,
+  line: Float64Array,
+  at: number,
+  phase: number,
+  { phases, up, down, half }: Bank
+): void {
+  // One row of the filter at a time, for all the places where it stands.
+  for (let first = 0; first < Math.min(up, count); first++) {
+    const steps = phase + first * down;
+    const row = phases[steps % up]!;
+    const start = at + Math.floor(steps / up) - half + 1;
+    if (down === 1) everySample(row, line, start, out, first, count, up);
+    else everyFew(row, line, start, out, first, count, up, down);
+  }
+}
+
 /**
  * Changes the rate of sound that comes piece by piece, by a polyphase filter (windowed sinc, Kaiser
  * window; Crochiere and Rabiner 1983). Rates are whole numbers of samples a second.
@@ -138,30 +164,20 @@ export class Resampler {
   }
 
   push(samples: Float32Array): Float32Array {
-    const { phases, up, down, half } = this.#bank;
+    const { up, down, half } = this.#bank;
     const line = new Float64Array(this.#kept.length + samples.length);
     line.set(this.#kept);
     line.set(samples, this.#kept.length);
-    const out = new Float32Array(Math.ceil(((line.length - this.#at) * up) / down) + 1);
-    // As many as can be made: each needs `half` samples behind it.
-    const last = line.length - half - 1;
-    const ready = last - this.#at;
-    const count = ready < 0 ? 0 : Math.floor((ready * up + (up - 1 - this.#phase)) / down) + 1;
-    // One row of the filter at a time, for all the places where it stands.
-    for (let first = 0; first < Math.min(up, count); first++) {
-      const steps = this.#phase + first * down;
-      const row = phases[steps % up]!;
-      const start = this.#at + Math.floor(steps / up) - half + 1;
-      if (down === 1) everySample(row, line, start, out, first, count, up);
-      else everyFew(row, line, start, out, first, count, up, down);
-    }
+    const count = readyFrom(line.length, this.#at, this.#phase, this.#bank);
+    const out = new Float32Array(count);
+    filterInto(out, count, line, this.#at, this.#phase, this.#bank);
     const steps = this.#phase + count * down;
     this.#at += Math.floor(steps / up);
     this.#phase = steps % up;
     const first = Math.max(0, Math.min(line.length, this.#at - half + 1));
     this.#kept = line.slice(first);
     this.#at -= first;
-    return out.subarray(0, count);
+    return out;
   }
 
   /** What is left when no more comes. */
@@ -170,14 +186,26 @@ export class Resampler {
   }
 }
 
-/** One piece of sound at another rate; as long, within a sample, as it was. */
-export function resample(samples: Float32Array, from: number, to: number): Float32Array {
-  if (from === to) return samples;
-  const resampler = new Resampler(from, to);
-  const [body, rest] = [resampler.push(samples), resampler.flush()];
-  const length = Math.round((samples.length * to) / from);
-  const out = new Float32Array(length);
-  out.set(body.subarray(0, length));
-  out.set(rest.subarray(0, Math.max(0, length - body.length)), body.length);
-  return out;
+/** Changes the rate of whole pieces, one after the other, in the same memory. */
+export class PieceResampler {
+  #line = new Float64Array(0);
+  #out = new Float32Array(0);
+
+  /**
+   * @returns as long, within a sample, as it was; valid until the next call
+   */
+  resample(samples: Float32Array, from: number, to: number): Float32Array {
+    if (from === to) return samples;
+    const bank = bankFor(from, to);
+    const { up, down, half } = bank;
+    const length = Math.round((samples.length * up) / down);
+    // Silence before and behind, as wide as the filter reaches.
+    const needed = half - 1 + samples.length + half + 1;
+    if (this.#line.length < needed) this.#line = new Float64Array(needed);
+    if (this.#out.length < length) this.#out = new Float32Array(length);
+    const line = this.#line.fill(0);
+    line.set(samples, half - 1);
+    filterInto(this.#out, length, line, half - 1, 0, bank);
+    return this.#out.subarray(0, length);
+  }
 }

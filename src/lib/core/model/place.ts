@@ -56,6 +56,8 @@ export const placeSchema = z.object({
   micropub: z.string(),
   tokenEndpoint: z.string(),
   rights: z.array(rightSchema),
+  /** The categories that it offers; without them they are typed. */
+  categories: z.array(z.string()).optional(),
   hasKey: z.boolean(),
   /** Origins whose frames, pictures and media belong to this place. */
   origins: z.array(z.string()),

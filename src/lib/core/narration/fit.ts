@@ -45,7 +45,13 @@ function pieces(text: string): string[] {
   }, []);
 }
 
-/** Lines no wider than the width. A word that is wider than a line by itself is cut. */
+/** By how much, of a line, its width may differ from the sum of the widths of its words. */
+const KERNING = 0.03;
+
+/**
+ * Lines no wider than the width. A word that is wider than a line by itself is cut. Words are
+ * measured by themselves, and a line only where their sum does not tell: words come again, lines do not.
+ */
 export function breakLines(
   text: string,
   width: number,
@@ -53,17 +59,25 @@ export function breakLines(
 ): string[] {
   const lines: string[] = [];
   let line = '';
+  let sum = 0;
+  const fits = (tried: string, about: number) =>
+    about < width * (1 - KERNING) ||
+    (about < width * (1 + KERNING) + measure(' ') && measure(tried.trimEnd()) <= width);
   for (const piece of pieces(text)) {
-    if (measure((line + piece).trimEnd()) <= width) {
+    const wide = measure(piece);
+    if (fits(line + piece, sum + wide)) {
       line += piece;
+      sum += wide;
       continue;
     }
     if (line.trim()) lines.push(line.trim());
     line = piece;
+    sum = wide;
     while (measure(line.trimEnd()) > width) {
       const head = fittingHead(line, width, measure);
       lines.push(head);
       line = line.slice(head.length);
+      sum = measure(line);
     }
   }
   if (line.trim()) lines.push(line.trim());

@@ -32,6 +32,12 @@
     return () => (id ? db.renders.get(id) : undefined);
   });
   const chosen = $derived(booth.channels.filter((c) => details?.placeIds.includes(c.id)));
+  const categories = $derived([
+    ...new Set([
+      ...chosen.flatMap((channel) => channel.categories ?? []),
+      ...(details?.category ? [details.category] : [])
+    ])
+  ]);
   const fields = $derived(
     booth.post && fieldsFor(booth.post, booth.blog, chosen[0] ?? null, render.value?.chapters ?? [])
   );
@@ -151,7 +157,14 @@
       <div class="grid grid-cols-2 gap-2">
         <label class="flex flex-col gap-1">
           <span class="font-semibold">Category</span>
-          <input class="field" bind:value={details.category} />
+          {#if chosen.some((channel) => channel.categories?.length)}
+            <select class="field" bind:value={details.category}>
+              <option value="">None</option>
+              {#each categories as category (category)}<option>{category}</option>{/each}
+            </select>
+          {:else}
+            <input class="field" bind:value={details.category} />
+          {/if}
         </label>
         <label class="flex flex-col gap-1">
           <span class="font-semibold">Language</span>

@@ -29,10 +29,10 @@
   const shownAs = (block: string) => (block.includes('<iframe') ? '(the video)' : '(a picture)');
   const before = (piece: Piece) => textOf(mine.slice(piece.from, piece.to));
 
-  function open() {
+  $effect(() => {
+    // A change that comes while they are looked at begins anew: ticks are of what is shown.
     ticked = pieces.map((p) => !p.isTouched);
-    dialog?.showModal();
-  }
+  });
 
   function take() {
     if (!desk.edited) return;
@@ -60,7 +60,7 @@
         : ''}
     </span>
     {#if pieces.length > 0}
-      <button class="plain btn btn-sm" onclick={open}>Look at the changes</button>
+      <button class="plain btn btn-sm" onclick={() => dialog?.showModal()}>Look at the changes</button>
     {/if}
     <button class="bare btn btn-sm" onclick={startAnew}>Back to the text as made</button>
   </div>
