@@ -3,7 +3,11 @@ import { readFileSync } from 'node:fs';
 import { parseArgs } from 'node:util';
 import { drawArticle, type ArticleLength } from '../src/lib/core/article/draw.ts';
 import type { DrawnBlock } from '../src/lib/core/article/drawn.ts';
-import { FrontMatterError, markdownPost } from '../src/lib/core/article/markdownBlocks.ts';
+import {
+  FrontMatterError,
+  markdownPost,
+  type MarkdownPost
+} from '../src/lib/core/article/markdownBlocks.ts';
 import { phraseStandings } from '../src/lib/core/article/phrases.ts';
 import { articleHtml, articleMarkdown } from '../src/lib/core/article/render.ts';
 import { proposeExcerpt, proposeTitles } from '../src/lib/core/article/proposals.ts';
@@ -16,7 +20,12 @@ import { chaptersVtt, descriptionList, spans } from '../src/lib/core/chapters/fo
 import { proposeChapters } from '../src/lib/core/chapters/propose.ts';
 import { segmentText } from '../src/lib/core/chapters/segment.ts';
 import { decodeText } from '../src/lib/core/feeds/decode.ts';
+import { detectLanguage } from '../src/lib/core/language/language.ts';
 import { readTalk, type Talk } from '../src/lib/core/language/talk.ts';
+import { proposePolls } from '../src/lib/core/updates/poll.ts';
+import { proposeQuiz, type NoQuizReason } from '../src/lib/core/updates/quiz.ts';
+import { shortText } from '../src/lib/core/updates/shortText.ts';
+import type { UpdateSource } from '../src/lib/core/updates/source.ts';
 
 const USAGE = `Usage: bin/twin COMMAND FILE [options]        FILE is - for standard input
 
@@ -25,6 +34,8 @@ const USAGE = `Usage: bin/twin COMMAND FILE [options]        FILE is - for stand
   segment FILE [--count N]                    text, one sentence a line, to JSON {"starts":[0,…]}
   article FILE --title T [--length short|medium|long] [--format md|html|json]
   check FILE.md [--phrase P]…                 JSON list of findings with line and column
+  update FILE.md --kind text|poll|quiz --limit N [--option-limit N] [--link URL]
+                                              JSON: the text, polls or questions made from a post
 
 Captions are WebVTT (.vtt), SRT (.srt) or plain text (.txt); --from vtt|srt|txt says which, and
 --language the language (BCP 47) where it is not to be detected.`;
@@ -47,6 +58,10 @@ function parse() {
         length: { type: 'string' },
         language: { type: 'string' },
         phrase: { type: 'string', multiple: true },
+        kind: { type: 'string' },
+        limit: { type: 'string' },
+        'option-limit': { type: 'string' },
+        link: { type: 'string' },
         'keep-fillers': { type: 'boolean' },
         help: { type: 'boolean', short: 'h' }
       }
@@ -73,11 +88,12 @@ function oneOf<T extends string>(
   return found;
 }
 
-function countOption(): number | undefined {
-  if (values.count === undefined) return undefined;
-  const count = Number(values.count);
+function wholeNumber(name: 'count' | 'limit' | 'option-limit'): number | undefined {
+  const value = values[name];
+  if (value === undefined) return undefined;
+  const count = Number(value);
   if (!Number.isInteger(count) || count < 1) {
-    throw new BadInput(`--count must be a whole number from 1, not “${values.count}”`);
+    throw new BadInput(`--${name} must be a whole number from 1, not “${value}”`);
   }
   return count;
 }
@@ -138,7 +154,7 @@ function sentences(): string {
 
 function chapters(): string {
   const format = oneOf('format', values.format, ['json', 'description', 'vtt'], 'json');
-  const count = countOption();
+  const count = wholeNumber('count');
   const talk = talkOf();
   const { chapters: found, curve } = proposeChapters(talk, 0, count);
   if (format === 'description') return `${descriptionList(found)}\n`;
@@ -158,7 +174,7 @@ function segment(): string {
   const lines = text.replace(/^\uFEFF/, '').split(/\r\n|\n|\r/);
   while (lines.at(-1)?.trim() === '') lines.pop();
   if (lines.length === 0) throw new BadInput(`${name}: there is no text in it`);
-  return json({ starts: segmentText(lines, countOption()) });
+  return json({ starts: segmentText(lines, wholeNumber('count')) });
 }
 
 function article(): string {
@@ -221,9 +237,9 @@ function plainBlock(
   }
 }
 
-function check(): string {
+function markdownInput(): { post: MarkdownPost; name: string } {
   const { text, name } = input();
-  let post: ReturnType<typeof markdownPost>;
+  let post: MarkdownPost;
   try {
     post = markdownPost(text);
   } catch (error) {
@@ -232,6 +248,11 @@ function check(): string {
     throw error;
   }
   if (post.blocks.length === 0) throw new BadInput(`${name}: there is no text in it`);
+  return { post, name };
+}
+
+function check(): string {
+  const { post } = markdownInput();
   const top = { line: 1, column: 1 };
   const found: ({ kind: string; message: string; line: number; column: number } & Record<
     string,
@@ -303,7 +324,58 @@ function messageOf(finding: ReviewFinding): string {
   }
 }
 
-const commands: Record<string, () => string> = { sentences, chapters, segment, article, check };
+/** Limits of a place that names none for its options. */
+const USUAL_OPTION = 65;
+const MOST_OPTIONS = 5;
+
+const NO_QUIZ: Record<NoQuizReason, string> = {
+  language: 'quizzes are made from English text only',
+  'nothing-told': 'the text tells no number, term, order or reason that could be asked for',
+  'too-unsure': 'no question is sure enough to be sound',
+  'too-long': 'no question fits into the limit'
+};
+
+function update(): string {
+  const kind = oneOf<'text' | 'poll' | 'quiz' | ''>(
+    'kind',
+    values.kind,
+    ['text', 'poll', 'quiz'],
+    ''
+  );
+  if (!kind) throw new BadInput('update needs --kind text, poll or quiz');
+  const limit = wholeNumber('limit');
+  if (limit === undefined)
+    throw new BadInput('update needs --limit, the most characters of its text');
+  const { post } = markdownInput();
+  const detected = detectLanguage(post.blocks.map((b) => b.text).join('\n'));
+  const source: UpdateSource = {
+    ...{ title: post.title, kind: 'post', link: values.link ?? '', blocks: post.blocks },
+    language: values.language ?? (detected === 'und' ? 'en' : detected)
+  };
+  const lineOf = ({ block, from }: { block: number; from: number }) =>
+    block < 0 ? post.titleAt.line : post.pointOf(block, from).line;
+  if (kind === 'text') {
+    const { text, length, from } = shortText(source, { limit, seed: post.title });
+    return json({ text, length, from: from.map(lineOf) });
+  }
+  const limits = {
+    ...{ question: limit, option: wholeNumber('option-limit') ?? USUAL_OPTION, most: MOST_OPTIONS }
+  };
+  if (kind === 'poll')
+    return json(proposePolls(source, limits).map((p) => ({ ...p, from: lineOf(p.from) })));
+  const { questions, none } = proposeQuiz(source, limits);
+  if (none) process.stderr.write(`twin: no quiz: ${NO_QUIZ[none]}\n`);
+  return json(
+    questions.map(({ question, options, why, from, score }) => ({
+      ...{ question, options, why: `${why} (line ${lineOf(from)})` },
+      ...{ from: lineOf(from), score: Math.round(score * 100) / 100 }
+    }))
+  );
+}
+
+const commands: Record<string, () => string> = {
+  ...{ sentences, chapters, segment, article, check, update }
+};
 try {
   if (values.help) process.stdout.write(`${USAGE}\n`);
   else {

@@ -33,6 +33,10 @@ before(async () => {
     join(folder, 'post.md'),
     '---\ntitle: Warps\n---\n\nTie it in order to keep it.\n'
   );
+  await writeFile(
+    join(folder, 'flax.md'),
+    '---\ntitle: Retting flax\n---\n\nFlax is laid in rows on the grass, and the dew does the work.\n\nFlax needs 12 hours in the sun before it is bundled.\n\n## Turning\n\n## Breaking\n\n## Hackling\n'
+  );
 });
 after(() => rm(folder, { recursive: true, force: true }));
 
@@ -105,6 +109,34 @@ test('findings have line and column', async () => {
   );
 });
 
+test('updates are made from a post, with the lines they come from', async () => {
+  const [text, poll, quiz] = await Promise.all(
+    ['text', 'poll', 'quiz'].map(async (kind) => {
+      const link = ['--link', 'https://notebook.example/a'];
+      const { out, err } = await twin([
+        'update',
+        file('flax.md'),
+        '--kind',
+        kind,
+        '--limit',
+        '200',
+        ...link
+      ]);
+      assert.equal(err, '');
+      return JSON.parse(out);
+    })
+  );
+  assert.match(text.text, /^Retting flax\n\nFlax .*\n\n.*https:\/\/notebook\.example\/a$/s);
+  assert.ok(text.length <= 200 && text.from.every((line: number) => line === 5 || line === 7));
+  assert.ok(poll.length > 0 && poll[0].options.length >= 2);
+  assert.deepEqual(
+    quiz[0].options.filter((o: { right: boolean }) => o.right).map((o: { text: string }) => o.text),
+    ['12']
+  );
+  assert.equal(quiz[0].from, 7);
+  assert.match(quiz[0].why, /12 hours.* \(line 7\)$/);
+});
+
 test('bad input: one line that says what and where, and status 2', async () => {
   const calls: [string[], RegExp][] = [
     [[], /which command/],
@@ -118,7 +150,14 @@ test('bad input: one line that says what and where, and status 2', async () => {
     [['chapters', file('a.vtt'), '--format', 'xml'], /--format must be json, description, vtt/],
     [['chapters', file('a.vtt'), '--weave'], /weave/],
     [['article', file('a.vtt')], /needs --title/],
-    [['sentences', file('a.vtt'), 'b'], /one file at a time/]
+    [['sentences', file('a.vtt'), 'b'], /one file at a time/],
+    [['update', file('flax.md'), '--limit', '9'], /needs --kind/],
+    [['update', file('flax.md'), '--kind', 'poll'], /needs --limit/],
+    [
+      ['update', file('flax.md'), '--kind', 'song', '--limit', '9'],
+      /--kind must be text, poll, quiz/
+    ],
+    [['update', file('flax.md'), '--kind', 'quiz', '--limit', 'x'], /--limit must be/]
   ];
   await Promise.all(
     calls.map(async ([args, message]) => {

@@ -12,6 +12,7 @@ import { anItem } from '../../src/lib/core/testing.ts';
 import { pairTwins } from '../../src/lib/core/twins/pair.ts';
 import { benchBooth } from './booth.ts';
 import { benchDesk } from './desk.ts';
+import { benchQuiz } from './quiz.ts';
 import { median, ms, report, rows } from './report.ts';
 import { benchText } from './text.ts';
 
@@ -240,6 +241,7 @@ function referenceLoop(): number {
 
 const reference = [referenceLoop()];
 benchText();
+benchQuiz();
 benchCore();
 const servers = await startServers();
 const HOW = {

@@ -1,5 +1,6 @@
 import { Liquid } from 'liquidjs';
 import { escapeHtml } from '../feeds/text.ts';
+import { hashOf } from '../model/hash.ts';
 
 export type FillProblem =
   | { kind: 'syntax'; detail: string }
@@ -67,18 +68,9 @@ export function chooseVariants(template: string, seed: string): string {
   let nth = 0;
   return template.replace(VARIANTS, (_whole, inner: string) => {
     const wordings = inner.split('|');
-    return wordings[hash(`${seed}/${nth++}`) % wordings.length] ?? '';
+    return wordings[hashOf(`${seed}/${nth++}`) % wordings.length] ?? '';
   });
 }
 
 /** A text that stands as it is in a template: what would begin a field or a variant is left out. */
 export const withoutFields = (text: string): string => text.replace(/[{}|]/g, '');
-
-/** FNV-1a, 32 bits. */
-function hash(text: string): number {
-  let h = 0x811c9dc5;
-  for (let i = 0; i < text.length; i++) {
-    h = Math.imul(h ^ text.charCodeAt(i), 0x01000193) >>> 0;
-  }
-  return h;
-}

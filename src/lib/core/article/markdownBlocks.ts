@@ -52,7 +52,7 @@ export function markdownPost(source: string): MarkdownPost {
   const post = { title: String(front.title ?? ''), titleAt: { line: 1, column: 1 }, links: 0 };
   let hasEmbed = false;
   const picturesWithoutText: Point[] = [];
-  const visit = (node: Nodes, outer: TextBlock['kind'] | null): void => {
+  const visit = (node: Nodes, outer: TextBlock['kind'] | null, step: number | null): void => {
     if (node.type === 'html' && /<(?:iframe|video)\b/i.test(node.value)) hasEmbed = true;
     if (node.type === 'code') blocks.push({ kind: 'code', text: node.value });
     if (node.type === 'code') pieces.push([]);
@@ -68,13 +68,17 @@ export function markdownPost(source: string): MarkdownPost {
       }
       if (node.type === 'heading' && node.depth === 1 && found.text === post.title) return;
       if (found.text.trim()) {
-        blocks.push({ kind, text: found.text });
+        blocks.push({ kind, text: found.text, ...(step === null ? {} : { step }) });
         pieces.push(found.pieces);
       }
       return;
     }
     const inner = node.type === 'listItem' ? 'item' : node.type === 'blockquote' ? 'quote' : outer;
-    if ('children' in node) for (const child of node.children) visit(child, inner);
+    const isNumbered = node.type === 'list' && node.ordered;
+    if ('children' in node)
+      for (const [i, child] of node.children.entries())
+        // Only what stands first in a point is the step.
+        visit(child, inner, isNumbered ? i + 1 : node.type === 'listItem' && i === 0 ? step : null);
   };
   const inline = (node: Parent): void => {
     for (const child of node.children as Nodes[]) {
@@ -92,7 +96,7 @@ export function markdownPost(source: string): MarkdownPost {
       if ('children' in child) inline(child as Parent);
     }
   };
-  visit(tree, null);
+  visit(tree, null, null);
   return {
     ...post,
     excerpt: String(front.excerpt ?? front.description ?? ''),

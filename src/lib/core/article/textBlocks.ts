@@ -8,6 +8,8 @@ export interface TextBlock {
   /** Seconds of the video it comes from, where that is known. */
   start?: number;
   end?: number;
+  /** Of an item in a numbered list, which one it is, from 1 on. */
+  step?: number;
 }
 
 const KINDS: Record<string, TextBlock['kind']> = {
@@ -27,10 +29,18 @@ export function textBlocks(html: string): TextBlock[] {
   const kinds: TextBlock['kind'][] = [];
   let open: TextBlock | null = null;
   let skipped = 0;
+  /** Of each list that is open, how many items it has had; null where it is not numbered. */
+  const lists: (number | null)[] = [];
+  /** The step that the next text belongs to. */
+  let step: number | null = null;
   const close = () => {
     if (open) {
       open.text = open.text.replace(/\s+/g, ' ').trim();
-      if (open.text) blocks.push(open);
+      if (open.text) {
+        if (open.kind === 'item' && step !== null) open.step = step;
+        blocks.push(open);
+        step = null;
+      }
     }
     open = null;
   };
@@ -39,6 +49,10 @@ export function textBlocks(html: string): TextBlock[] {
       if (SKIPPED.test(name) || name === 'details') skipped++;
       if (skipped > 0) return;
       const kind = KINDS[name];
+      if (name === 'ol' || name === 'ul') lists.push(name === 'ol' ? 0 : null);
+      const counted = lists.at(-1);
+      if (name === 'li' && typeof counted === 'number') lists[lists.length - 1] = counted + 1;
+      const inStep = lists.at(-1) ?? null;
       if (name === 'img') {
         blocks.push({ kind: 'picture', text: attributes.alt ?? '' });
       } else if (name === 'br' && open) open.text += ' ';
@@ -49,6 +63,7 @@ export function textBlocks(html: string): TextBlock[] {
       const outer = kinds.find((k) => k === 'item' || k === 'quote');
       const seconds = (value: string | undefined) => (value ? Number(value) : undefined);
       const [start, end] = [seconds(attributes['data-start']), seconds(attributes['data-end'])];
+      if (name === 'li') step = inStep;
       open = {
         kind: kind === 'paragraph' ? (outer ?? kind) : kind,
         text: '',
@@ -62,7 +77,10 @@ export function textBlocks(html: string): TextBlock[] {
     },
     onclosetag(name) {
       if (SKIPPED.test(name) || name === 'details') skipped--;
-      else if (skipped === 0 && KINDS[name]) {
+      else if (skipped === 0 && (name === 'ol' || name === 'ul')) {
+        close();
+        lists.pop();
+      } else if (skipped === 0 && KINDS[name]) {
         close();
         kinds.pop();
       }

@@ -9,7 +9,6 @@
 
   let { desk }: { desk: Desk } = $props();
   let dialog = $state<HTMLDialogElement>();
-  let ticked = $state<boolean[]>([]);
 
   const normal = (html: string) => generateHTML(generateJSON(html, extensions), extensions);
   function blocksOf(html: string): string[] {
@@ -29,10 +28,8 @@
   const shownAs = (block: string) => (block.includes('<iframe') ? '(the video)' : '(a picture)');
   const before = (piece: Piece) => textOf(mine.slice(piece.from, piece.to));
 
-  $effect(() => {
-    // A change that comes while they are looked at begins anew: ticks are of what is shown.
-    ticked = pieces.map((p) => !p.isTouched);
-  });
+  /** A change that comes while they are looked at begins anew: ticks are of what is shown. */
+  let ticked = $derived(pieces.map((p) => !p.isTouched));
 
   function take() {
     if (!desk.edited) return;
@@ -60,7 +57,9 @@
         : ''}
     </span>
     {#if pieces.length > 0}
-      <button class="plain btn btn-sm" onclick={() => dialog?.showModal()}>Look at the changes</button>
+      <button class="plain btn btn-sm" onclick={() => dialog?.showModal()}
+        >Look at the changes</button
+      >
     {/if}
     <button class="bare btn btn-sm" onclick={startAnew}>Back to the text as made</button>
   </div>
@@ -75,7 +74,11 @@
     {#each pieces as piece, i (i)}
       <li class="rounded-base border border-line p-2">
         <label class="flex items-center gap-2 text-sm">
-          <input type="checkbox" bind:checked={ticked[i]} />
+          <input
+            type="checkbox"
+            checked={ticked[i]}
+            onchange={(event) => (ticked = ticked.with(i, event.currentTarget.checked))}
+          />
           Take this{piece.isTouched ? ': it would replace what you wrote there' : ''}
         </label>
         <p class="reading pt-1 text-sm whitespace-pre-line">

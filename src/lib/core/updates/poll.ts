@@ -1,0 +1,258 @@
+import { tagWords } from '../language/tag.ts';
+import { wordsOf } from '../language/terms.ts';
+import { cutText } from './cut.ts';
+import { graphemesOf } from './limits.ts';
+import {
+  plainSentence,
+  sourceSentences,
+  standsAlone,
+  type Spot,
+  type UpdateSource
+} from './source.ts';
+
+export interface PollLimits {
+  /** Graphemes of the question and of an option, and most options. */
+  question: number;
+  option: number;
+  most: number;
+}
+
+export interface Poll {
+  kind: 'compared' | 'choice' | 'asked' | 'opinion';
+  question: string;
+  /** Two or more, distinct and of one form. */
+  options: string[];
+  /** Where in the item it comes from. */
+  from: Spot;
+}
+
+const length = (text: string): number => graphemesOf(text).length;
+const capital = (text: string): string => text.charAt(0).toLocaleUpperCase() + text.slice(1);
+const isEnglish = (source: UpdateSource): boolean => source.language.toLowerCase().startsWith('en');
+
+/**
+ * Polls from what an item compares, lets one choose between, asks or holds; only in languages whose
+ * wordings are known (English and German).
+ * @returns at most three, the best first, each within the limits; none where the item has nothing to ask
+ */
+export function proposePolls(source: UpdateSource, limits: PollLimits): Poll[] {
+  const code = source.language.toLowerCase().split(/[-_]/)[0];
+  if (code !== 'en' && code !== 'de') return [];
+  const all = [
+    ...compared(source, limits),
+    ...choices(source),
+    ...asked(source),
+    ...opinions(source)
+  ];
+  const fitting = all.filter(
+    ({ question, options }) =>
+      length(question) <= limits.question &&
+      options.length >= 2 &&
+      options.length <= limits.most &&
+      options.every((o) => o.trim() !== '' && length(o) <= limits.option) &&
+      new Set(options.map((o) => o.toLowerCase())).size === options.length
+  );
+  // One of each kind before a second of any.
+  const ranked = fitting
+    .map((poll) => ({ poll, nth: fitting.filter((p) => p.kind === poll.kind).indexOf(poll) }))
+    .sort((a, b) => a.nth - b.nth);
+  return ranked.slice(0, 3).map((r) => r.poll);
+}
+
+/** Points of a list and parts under headings: which of them would you try? */
+function compared(source: UpdateSource, limits: PollLimits): Poll[] {
+  const polls: Poll[] = [];
+  const question = isEnglish(source)
+    ? 'Which of these would you try first?'
+    : 'Was davon würdest du zuerst ausprobieren?';
+  const add = (texts: { text: string; block: number }[]) => {
+    const options = parallel(
+      texts.map((t) => shortOption(t.text)).filter((o) => o !== '' && length(o) <= limits.option),
+      source
+    ).slice(0, limits.most);
+    if (options.length >= 2 && texts[0])
+      polls.push({ kind: 'compared', question, options, from: { block: texts[0].block, from: 0 } });
+  };
+  let list: { text: string; block: number }[] = [];
+  for (const [block, { kind, text }] of source.blocks.entries()) {
+    if (kind === 'item') list.push({ text, block });
+    else if (list.length > 0) {
+      add(list);
+      list = [];
+    }
+  }
+  add(list);
+  const headings = source.blocks.flatMap(({ kind, text }, block) =>
+    kind === 'heading' && !text.endsWith('?') && !sameText(text, source.title)
+      ? [{ text, block }]
+      : []
+  );
+  if (headings.length >= 3) {
+    const about = isEnglish(source)
+      ? 'Which part would you like to hear more about?'
+      : 'Wozu möchtest du gern mehr erfahren?';
+    const options = distinct(
+      headings.map((h) => plainSentence(h.text)).filter((o) => length(o) <= limits.option)
+    ).slice(0, limits.most);
+    if (options.length >= 2)
+      polls.push({
+        ...{ kind: 'compared', question: about, options },
+        from: { block: headings[0]!.block, from: 0 }
+      });
+  }
+  return polls;
+}
+
+/** The part of a point before its explanation. */
+function shortOption(text: string): string {
+  const head =
+    plainSentence(text).split(/[:;–—]|\.\s|,\s(?=and|but|so|because|which|und|aber|weil)/u)[0] ??
+    '';
+  return capital(head.replace(/[.,!?…]+$/u, '').trim());
+}
+
+/**
+ * Only options of one form: all begin as an order does, or all are things without a verb. What
+ * tells of somebody or leans on another point is none.
+ */
+function parallel(options: readonly string[], source: UpdateSource): string[] {
+  const unlike = distinct(options).filter((o) => wordsOf(o).length <= 10);
+  if (!isEnglish(source)) return unlike;
+  const formOf = (o: string) => {
+    const words = wordsOf(o);
+    const tags = tagWords(words);
+    if (
+      /^(?:i|we|you|it|he|she|they|this|that|these|those|if|when|then|the|there|and|but|so)\b/i.test(
+        o
+      )
+    )
+      return null;
+    // “Use a board”: a noun is no noun before an article.
+    const isOrder =
+      tags[0] === 'VERB' || (tags[0] === 'NOUN' && /^(?:DET|PRON)$/.test(tags[1] ?? ''));
+    if (isOrder) return tags.includes('AUX') ? null : 'act';
+    return tags.some((t) => t === 'VERB' || t === 'AUX') ? null : 'thing';
+  };
+  const forms = unlike.map(formOf);
+  const acts = forms.filter((f) => f === 'act').length;
+  const common = acts >= forms.filter((f) => f === 'thing').length ? 'act' : 'thing';
+  return unlike.filter((_, i) => forms[i] === common);
+}
+
+const sameText = (a: string, b: string): boolean => wordsOf(a).join(' ') === wordsOf(b).join(' ');
+
+const distinct = (options: readonly string[]): string[] =>
+  options.filter((o, i) => options.findIndex((p) => p.toLowerCase() === o.toLowerCase()) === i);
+
+/** “wool or cotton”: two things of one kind between which the item lets one choose. */
+function choices(source: UpdateSource): Poll[] {
+  const polls: Poll[] = [];
+  const pattern = isEnglish(source)
+    ? /\b(?:either|between|whether|choose|prefer|take|use) (?:an? |the )?((?:\p{L}+ ){0,1}\p{L}{3,}),? or (?:an? |the )?((?:\p{L}+ ){0,1}?\p{L}{3,})(?=[,.;:?!]|$| (?:for|in|on|at|with|from|to)\b)/gu
+    : /\b((?:\p{L}+ ){0,1}\p{Lu}\p{L}{2,}) oder (?:eine?[nr]? |der |die |das |den )?((?:\p{L}+ ){0,1}?\p{Lu}\p{L}{2,})(?=[,.;:?!]|$| )/gu;
+  for (const sentence of sourceSentences(source.blocks)) {
+    for (const match of sentence.text.matchAll(pattern)) {
+      const [a, b] = [sameForm(match[1] ?? '', source), sameForm(match[2] ?? '', source)];
+      if (!a || !b || a.toLowerCase() === b.toLowerCase()) continue;
+      if (isEnglish(source) && !sameKind(a, b)) continue;
+      polls.push({
+        kind: 'choice',
+        question: isEnglish(source)
+          ? `${capital(a)} or ${b}: which is it for you?`
+          : `${capital(a)} oder ${b}: was nimmst du?`,
+        options: [capital(a), capital(b)],
+        from: { block: sentence.block, from: sentence.from }
+      });
+    }
+  }
+  return polls;
+}
+
+const sameForm = (text: string, source: UpdateSource): string =>
+  text
+    .replace(
+      isEnglish(source)
+        ? /^(?:an?|the|of|in|on|with|for|by|to|as|is|are|either|its|your|our|no)\s+/i
+        : /^(?:der|die|das|den|dem|ein\w*|mit|von|in|auf|für)\s+/i,
+      ''
+    )
+    .trim();
+
+/** Whether both end in a noun: only things can be chosen between without the rest of the sentence. */
+function sameKind(a: string, b: string): boolean {
+  const last = (text: string) => tagWords(wordsOf(text)).at(-1);
+  return last(a) === 'NOUN' && last(b) === 'NOUN' && wordsOf(a).length === wordsOf(b).length;
+}
+
+/** A question that the item itself puts to its reader, to be answered yes or no. */
+function asked(source: UpdateSource): Poll[] {
+  const isYesNo = isEnglish(source)
+    ? /^(?:do|does|did|have|has|are|is|would|will|can|could|should) (?:you|your|we|it|a|an|the)\b/i
+    : /^(?:hast|bist|machst|nimmst|würdest|kannst|soll|ist|sind|habt|webst)\b/i;
+  return sourceSentences(source.blocks)
+    .filter(
+      (s) =>
+        s.text.endsWith('?') &&
+        isYesNo.test(s.text) &&
+        !/\b(?:or|it|that|this|these|those|they|them|hear|see|there|here)\b/i.test(s.text)
+    )
+    .map((s) => ({
+      kind: 'asked' as const,
+      question: s.text,
+      options: isEnglish(source) ? ['Yes', 'No', 'It depends'] : ['Ja', 'Nein', 'Kommt darauf an'],
+      from: { block: s.block, from: s.from }
+    }));
+}
+
+const OF_ONE_DAY = /\b(?:we|our|ours|us|i|my|me|here|there|next|last|today|tomorrow|\d+)\b/i;
+const HOLDS =
+  /\b(?:is|are|makes?|takes?|needs?|gives?|keeps?|should|must|never|always|has|have)\b/i;
+
+/** Said of everybody's practice, not of one day or one place. */
+function isGeneral(text: string, source: UpdateSource): boolean {
+  if (!isEnglish(source))
+    return /\b(?:ist|sind|macht|braucht|sollte|besser|nie|immer)\b/i.test(text);
+  if (OF_ONE_DAY.test(text) || !HOLDS.test(text)) return false;
+  if (/^(?:an?|you|every|each|never|always|most|no)\b/i.test(text)) return true;
+  const words = wordsOf(text);
+  const first = tagWords(words)[0];
+  return first === 'NOUN' || (first === 'VERB' && (words[0] ?? '').endsWith('ing'));
+}
+
+/** What the item holds, put to those who may have found it otherwise; else its subject. */
+function opinions(source: UpdateSource): Poll[] {
+  const polls: Poll[] = [];
+  const held = sourceSentences(source.blocks).find(
+    (s) =>
+      s.kind === 'paragraph' &&
+      standsAlone(s.text, source.language) &&
+      /[.!]$/.test(s.text) &&
+      length(s.text) <= 140 &&
+      wordsOf(s.text).length >= 6 &&
+      isGeneral(s.text, source)
+  );
+  if (held)
+    polls.push({
+      kind: 'opinion',
+      question: isEnglish(source)
+        ? `“${bare(held.text)}” How is it with you?`
+        : `„${bare(held.text)}“ Wie ist es bei dir?`,
+      options: isEnglish(source)
+        ? ['Just the same', 'Quite different', 'Not tried yet']
+        : ['Genauso', 'Ganz anders', 'Noch nicht versucht'],
+      from: { block: held.block, from: held.from }
+    });
+  polls.push({
+    kind: 'opinion',
+    question: isEnglish(source)
+      ? `“${cutText(bare(plainSentence(source.title)), 90)}”: how much of it is new to you?`
+      : `„${cutText(bare(plainSentence(source.title)), 90)}“: wie viel davon ist dir neu?`,
+    options: isEnglish(source)
+      ? ['All of it', 'Some of it', 'None of it']
+      : ['Alles davon', 'Manches davon', 'Nichts davon'],
+    from: { block: -1, from: 0 }
+  });
+  return polls;
+}
+
+const bare = (text: string): string => text.replace(/[“”„"]/g, '').trim();
