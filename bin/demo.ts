@@ -8,6 +8,7 @@ import { rm } from 'node:fs/promises';
 import { createServer as createProbe } from 'node:net';
 import { resolve } from 'node:path';
 import { parseArgs } from 'node:util';
+import { NETWORKS } from '../hosts/network/kinds.ts';
 import { startHosts } from '../hosts/serve.ts';
 
 const { values } = parseArgs({
@@ -50,6 +51,10 @@ if (!values.empty) {
       { address: `${hosts.origin}/channel/`, key: 'wrenfold-loomworks-key' },
       { address: `${hosts.origin}/blog/`, key: 'wrenfold-notebook-key' }
     ],
+    networks: NETWORKS.map(({ path }) => ({
+      address: `${hosts.origin}/${path}/`,
+      key: 'wrenfold-updates-key'
+    })),
     setAside: [
       `${hosts.origin}/channel/watch/bobbin-in-forty-seconds`,
       `${hosts.origin}/blog/posts/open-studio-dates`

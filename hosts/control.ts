@@ -2,6 +2,7 @@ import { Hono } from 'hono';
 import { html } from 'hono/html';
 import { z } from 'zod';
 import type { World } from './context.ts';
+import { NETWORKS } from './network/kinds.ts';
 import type { Faults } from './state.ts';
 
 const HOUR = 3_600_000;
@@ -42,8 +43,9 @@ export function control(world: World): Hono {
           <body>
             <h1>Behind the scenes</h1>
             <p>
-              <a href="/channel/">Channel</a> · <a href="/blog/">Blog</a> · the clock stands at
-              ${new Date(world.now()).toUTCString()}
+              <a href="/channel/">Channel</a> · <a href="/blog/">Blog</a> ·
+              ${NETWORKS.map(({ path, name }) => html`<a href="/${path}/">${name}</a> · `)} the
+              clock stands at ${new Date(world.now()).toUTCString()}
             </p>
             <form method="post" action="/control/clock">
               <label

@@ -8,6 +8,8 @@ import { receive } from './channel/receive.ts';
 import { World } from './context.ts';
 import { control } from './control.ts';
 import { faults } from './faults.ts';
+import { NETWORKS } from './network/kinds.ts';
+import { network } from './network/network.ts';
 import { noFaults, Store } from './state.ts';
 import { worldPostsAt } from './world/world.ts';
 
@@ -47,7 +49,8 @@ export async function startHosts(options: {
       posts: worldPostsAt(began, `${origin}/channel/`),
       media: [],
       titles: {},
-      uploads: []
+      uploads: [],
+      updates: []
     };
   });
   const world = new World(store, origin);
@@ -60,7 +63,8 @@ export async function startHosts(options: {
     '/blog/feed.xml',
     '/channel/feed.xml',
     '/channel/micropub',
-    '/channel/token'
+    '/channel/token',
+    ...NETWORKS.flatMap(({ path }) => [`/${path}/outbox`, `/${path}/limits.json`])
   ]) {
     app.use(path, faults(store));
   }
@@ -69,6 +73,7 @@ export async function startHosts(options: {
   app.route('/channel', channelMicropub(world));
   app.route('/channel', channel(world));
   app.route('/blog', blog(world));
+  for (const kind of NETWORKS) app.route(`/${kind.path}`, network(world, kind));
   app.onError((error, c) => {
     if (error instanceof ZodError) return c.text('The form is not complete.', 400);
     console.error(error);

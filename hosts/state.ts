@@ -2,6 +2,7 @@ import { mkdir, open, readFile, rename, rm } from 'node:fs/promises';
 import { join } from 'node:path';
 import { z } from 'zod';
 import { uploadSchema } from './channel/upload.ts';
+import { updateSchema } from './network/update.ts';
 import type { Post } from './world/world.ts';
 
 const faultsSchema = z.object({
@@ -45,7 +46,9 @@ const stateSchema = z.object({
   /** Titles that the control page has given to uploads. */
   titles: z.record(z.string(), z.object({ title: z.string(), at: z.number() })),
   /** Videos that were sent to the channel by program. */
-  uploads: z.array(uploadSchema).default([])
+  uploads: z.array(uploadSchema).default([]),
+  /** What was told at the networks. */
+  updates: z.array(updateSchema).default([])
 });
 export type State = z.infer<typeof stateSchema>;
 

@@ -9,37 +9,18 @@ import type { PostPayload, VideoPayload } from '../src/lib/core/lanes/outbox.ts'
 import { PlaceError, type Place } from '../src/lib/core/model/place.ts';
 import { VideoChannel } from '../src/lib/places/videoChannel.ts';
 import { MicropubBlog } from '../src/lib/places/micropub.ts';
+import { outside, sendAsUsual, sendStraight } from './outside.ts';
 
-/**
- * The Micropub adapter against the rehearsal blog. Our own server's route stands between them in
- * the application; here its part is played by a few lines.
- */
-const outside = globalThis.fetch;
+/** The Micropub adapters against the rehearsal hosts. */
 let hosts: Hosts;
 let folder = '';
 before(async () => {
   folder = await mkdtemp(join(tmpdir(), 'world-'));
   hosts = await startHosts({ port: 0, folder });
-  globalThis.fetch = async (path, init) => {
-    assert.equal(path, '/api/send');
-    const { url, method, key, json } = JSON.parse(String(init?.body)) as Record<string, string>;
-    const answer = await outside(url ?? '', {
-      method,
-      headers: { authorization: `Bearer ${key}`, 'content-type': 'application/json' },
-      body: json === undefined ? undefined : JSON.stringify(json)
-    }).catch(() => null);
-    if (!answer) return Response.json({ problem: { kind: 'no-answer' } }, { status: 502 });
-    const text = await answer.text();
-    return Response.json({
-      status: answer.status,
-      location: answer.headers.get('location') ?? '',
-      retryAfter: Number(answer.headers.get('retry-after')) || null,
-      body: /^[[{]/.test(text) ? JSON.parse(text) : text
-    });
-  };
+  sendStraight();
 });
 after(async () => {
-  globalThis.fetch = outside;
+  sendAsUsual();
   await hosts.close();
   await rm(folder, { recursive: true });
 });

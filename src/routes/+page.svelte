@@ -124,6 +124,9 @@
       case 'v':
         if (twin.post) void goto(`/booth/${twin.post.id}`);
         break;
+      case 'u':
+        void goto(`/updates/${(twin.post ?? twin.video)?.id}`);
+        break;
       case ' ':
         toggle(twin);
         break;

@@ -10,7 +10,9 @@ import type { Transfer } from '$lib/core/lanes/transfer.ts';
 import type { Item } from '$lib/core/model/item.ts';
 import type { JournalLine } from '$lib/core/model/journal.ts';
 import type { Place } from '$lib/core/model/place.ts';
+import type { Network } from '$lib/core/model/network.ts';
 import type { Narration, Render } from '$lib/core/narration/narration.ts';
+import type { UpdateDraft } from '$lib/core/updates/draft.ts';
 import type { Twin } from '$lib/core/model/twin.ts';
 
 /** The cleaned HTML of an item, kept apart because lists do not need it. */
@@ -107,6 +109,8 @@ export class Database extends Dexie {
   samples!: EntityTable<{ key: string; samples: Int16Array<ArrayBuffer> }, 'key'>;
   media!: EntityTable<Media, 'id'>;
   transfers!: EntityTable<Transfer, 'key'>;
+  networks!: EntityTable<Network, 'id'>;
+  updates!: EntityTable<UpdateDraft, 'id'>;
   outbox!: EntityTable<OutboxEntry, 'key'>;
   journal!: Table<JournalLine, number>;
   settings!: EntityTable<{ name: string; value: unknown }, 'name'>;
@@ -136,6 +140,7 @@ export class Database extends Dexie {
       media: 'id',
       transfers: 'key, state'
     });
+    this.version(4).stores({ networks: 'id', updates: 'id' });
   }
 }
 

@@ -10,16 +10,21 @@ import {
 import type { Shelf } from '$lib/core/lanes/settle.ts';
 import { db } from './db.ts';
 
-/** Writes down what is to be placed. The same key again changes what is wanted; nothing is doubled. */
+/**
+ * Writes down what is to be placed. The same key again changes what is wanted; nothing is doubled.
+ * @param notBefore milliseconds since 1970; what is to go out later waits until then
+ */
 export function wantPlaced(
   fields: Pick<OutboxEntry, 'key' | 'itemId' | 'placeId' | 'payload'>,
-  now: number
+  now: number,
+  notBefore = now
 ): Promise<OutboxEntry> {
-  return change(fields.key, (entry) =>
-    entry
+  return change(fields.key, (entry) => {
+    const wanted = entry
       ? wantAnew(entry, { wanted: 'placed', payload: fields.payload as Payload }, now)
-      : newEntry(fields, now)
-  ) as Promise<OutboxEntry>;
+      : newEntry(fields, now);
+    return { ...wanted, nextTry: Math.max(wanted.nextTry, notBefore) };
+  }) as Promise<OutboxEntry>;
 }
 
 export const wantRemoved = (key: string, now: number): Promise<OutboxEntry | null> =>

@@ -1,4 +1,4 @@
-import type { OutboxState } from '$lib/core/lanes/outbox.ts';
+import { isUpdate, type OutboxState } from '$lib/core/lanes/outbox.ts';
 import { pairTwins } from '$lib/core/twins/pair.ts';
 import { db } from './db.ts';
 
@@ -27,7 +27,8 @@ export async function pairAgain(): Promise<{ twins: number; changed: number }> {
     inBooth: new Map(narrations.map((n) => [n.id, n.since])),
     placing: new Map(
       entries.flatMap((e) => {
-        const state = UNSETTLED[e.state];
+        // An update that is on its way makes neither half.
+        const state = isUpdate(e.payload) ? undefined : UNSETTLED[e.state];
         return state ? [[e.itemId, state] as const] : [];
       })
     )

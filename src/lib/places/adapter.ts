@@ -1,4 +1,6 @@
+import type { Target } from '$lib/core/lanes/settle.ts';
 import type { Place } from '$lib/core/model/place.ts';
+import { db } from '$lib/data/db.ts';
 import { readKey } from '$lib/data/keys.ts';
 import { FeedPlace } from './feed.ts';
 import type { MicropubBlog } from './micropub.ts';
@@ -16,6 +18,18 @@ export async function publisherFor(
 ): Promise<MicropubBlog | VideoChannel | null> {
   if (!place?.micropub) return null;
   return place.kind === 'blog' ? blogFor(place) : channelFor(place);
+}
+
+/** What places what is in the outbox, at a place or a network; null where it is not linked any more. */
+export async function targetFor(id: string): Promise<{ title: string; target: Target } | null> {
+  const network = await db.networks.get(id);
+  if (network) {
+    const { UpdateNetwork } = await import('./network.ts');
+    return { title: network.title, target: new UpdateNetwork(network, await readKey(id)) };
+  }
+  const place = await db.places.get(id);
+  const target = await publisherFor(place);
+  return place && target ? { title: place.title, target } : null;
 }
 
 export async function blogFor(place: Place | undefined): Promise<MicropubBlog | null> {

@@ -1,6 +1,6 @@
 import { cleanHtml } from '$lib/core/feeds/clean.ts';
 import { htmlText } from '$lib/core/feeds/text.ts';
-import { isVideo, type Payload, type PostPayload } from '$lib/core/lanes/outbox.ts';
+import { isUpdate, isVideo, type Payload, type PostPayload } from '$lib/core/lanes/outbox.ts';
 import type { Item, Visibility } from '$lib/core/model/item.ts';
 import { itemId } from '$lib/core/model/ids.ts';
 import { keyOfUid, uidOfKey } from '$lib/core/model/origin.ts';
@@ -66,7 +66,7 @@ export class MicropubBlog extends MicropubPlace {
 
 /** What is no post is refused here before it is sent. */
 function postOnly(payload: Payload, url: string): PostPayload {
-  if (isVideo(payload))
+  if (isVideo(payload) || isUpdate(payload))
     throw new PlaceError({ kind: 'refused', url, detail: 'A blog takes posts.' });
   return payload;
 }

@@ -11,12 +11,15 @@
 
   const views = [
     { href: '/', label: 'In step' },
+    { href: '/updates', label: 'Updates' },
     { href: '/places', label: 'Places' },
     { href: '/journal', label: 'Journal' }
   ];
   const places = live(() => () => db.places.toArray());
   const isHere = (href: string) =>
-    href === '/' ? /^\/(?:$|desk|booth)/.test(page.url.pathname) : page.url.pathname === href;
+    href === '/'
+      ? /^\/(?:$|desk|booth)/.test(page.url.pathname)
+      : page.url.pathname.startsWith(href);
 </script>
 
 <header class="flex h-12 items-center gap-1 border-b border-line bg-sheet px-2 sm:gap-3 sm:px-3">

@@ -1,13 +1,13 @@
 import type { ComposedPost } from '$lib/core/article/compose.ts';
-import { isVideo, type OutboxEntry, type PostPayload } from '$lib/core/lanes/outbox.ts';
+import { isUpdate, isVideo, type OutboxEntry, type PostPayload } from '$lib/core/lanes/outbox.ts';
 import { settle } from '$lib/core/lanes/settle.ts';
 import type { Item } from '$lib/core/model/item.ts';
-import { PlaceError, type Place } from '$lib/core/model/place.ts';
+import { PlaceError } from '$lib/core/model/place.ts';
 import { db, type Draft } from '$lib/data/db.ts';
 import { note } from '$lib/data/journal.ts';
 import { removeItem } from '$lib/data/items.ts';
 import { shelf, tryAgain, unsettledKeys, wantPlaced, wantRemoved } from '$lib/data/outbox.ts';
-import { blogFor, publisherFor } from '$lib/places/adapter.ts';
+import { blogFor, targetFor } from '$lib/places/adapter.ts';
 import { coreWorker } from '$lib/workers/core.ts';
 import { readPlaces } from './read.ts';
 
@@ -54,17 +54,15 @@ export async function workOn(key: string): Promise<void> {
     async (lock) => {
       if (!lock) return null;
       const before = await shelf.load(key);
-      const place = before && (await db.places.get(before.placeId));
-      if (!before || !place) return null;
-      const adapter = await publisherFor(place);
-      if (!adapter) return null;
+      const to = before && (await targetFor(before.placeId));
+      if (!before || !to) return null;
       const after = await settle(key, {
         shelf,
-        target: adapter,
+        target: to.target,
         now: Date.now,
         chance: Math.random
       });
-      if (after) await noteOutcome(before, after, place);
+      if (after) await noteOutcome(before, after, before.placeId);
       return after;
     }
   );
@@ -75,17 +73,22 @@ export async function workOn(key: string): Promise<void> {
 
 /** Brings the twin up to date with what now stands at the blog. */
 async function afterwards(entry: OutboxEntry): Promise<void> {
+  if (isUpdate(entry.payload)) return;
   await coreWorker().pairAgain();
   if (isVideo(entry.payload)) void import('./transfer.ts').then((m) => m.carryOn(entry.key));
   const place = await db.places.get(entry.placeId);
   if (place && (entry.state === 'placed' || entry.state === 'removed')) await readPlaces(place);
 }
 
-async function noteOutcome(before: OutboxEntry, after: OutboxEntry, place: Place): Promise<void> {
+async function noteOutcome(
+  before: OutboxEntry,
+  after: OutboxEntry,
+  placeId: string
+): Promise<void> {
   const line = {
     key: after.key,
     itemId: after.itemId,
-    placeId: place.id,
+    placeId,
     title: after.payload.title
   };
   if (after.state === 'placed') {
@@ -93,7 +96,7 @@ async function noteOutcome(before: OutboxEntry, after: OutboxEntry, place: Place
     await note({ ...line, what, url: after.url });
   } else if (after.state === 'removed') {
     await note({ ...line, what: 'removed', url: before.url });
-    const items = await db.items.where({ placeId: place.id }).toArray();
+    const items = await db.items.where({ placeId }).toArray();
     const gone = items.find((item) => item.origin === after.key);
     if (gone) await removeItem(gone.id);
   } else if (after.problem) {
@@ -107,7 +110,8 @@ function wakeAt(key: string, time: number): void {
   clearTimeout(wakers.get(key));
   wakers.set(
     key,
-    setTimeout(() => void workOn(key), Math.max(50, time - Date.now()))
+    // A timer cannot wait for more than 24 days; it looks again before.
+    setTimeout(() => void workOn(key), Math.min(86_400_000, Math.max(50, time - Date.now())))
   );
 }
 

@@ -15,6 +15,7 @@ import { runTask } from './tasks.svelte.ts';
 /** The demo world to begin with, when this server runs beside the rehearsal hosts. */
 export const demoSchema = z.object({
   places: z.array(z.object({ address: z.string(), key: z.string().default('') })),
+  networks: z.array(z.object({ address: z.string(), key: z.string() })).default([]),
   /** Addresses of items that the demo's user set aside. */
   setAside: z.array(z.string())
 });
@@ -40,6 +41,11 @@ export async function start(demo: Demo | null): Promise<void> {
       const items = (await db.items.toArray()).filter((i) => aside.has(canonicalAddress(i.url)));
       for (const item of items) await setAside(item.id, new Date().toISOString());
       await coreWorker().pairAgain();
+      for (const { address, key } of demo.networks) {
+        report(address);
+        const { findNetwork, linkNetwork, giveNetworkKey } = await import('./networks.ts');
+        await giveNetworkKey(await linkNetwork(await findNetwork(address, signal), signal), key);
+      }
       await saveSetting('started', 'demo');
     });
   });

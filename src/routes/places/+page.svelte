@@ -1,11 +1,13 @@
 <script lang="ts">
   import { db } from '$lib/data/db.ts';
   import { live } from '$lib/ui/live.svelte.ts';
+  import NetworkCard from '$lib/ui/placesView/NetworkCard.svelte';
   import LinkForm from '$lib/ui/placesView/LinkForm.svelte';
   import PlaceCard from '$lib/ui/placesView/PlaceCard.svelte';
 
   let { data } = $props();
   const places = live(() => () => db.places.orderBy('kind').reverse().toArray());
+  const networks = live(() => () => db.networks.toArray());
 </script>
 
 <svelte:head><title>Places · Swift Twin</title></svelte:head>
@@ -17,6 +19,12 @@
     <div class="grid items-start gap-4 lg:grid-cols-2">
       {#each places.value ?? [] as place (place.id)}<PlaceCard {place} />{/each}
     </div>
+    {#if networks.value && networks.value.length > 0}
+      <h2 class="font-semibold">Where updates are told</h2>
+      <div class="grid items-start gap-4 lg:grid-cols-2">
+        {#each networks.value as network (network.id)}<NetworkCard {network} />{/each}
+      </div>
+    {/if}
     {#if places.value?.length === 0}
       <p class="text-sm text-quiet">
         No place is linked yet. Begin with your channel; then link the blog whose posts go with it.

@@ -7,6 +7,7 @@ import { originMarker } from '../model/origin.ts';
 import { textToHtml, tidyDescription } from './description.ts';
 import type { DrawnArticle } from './drawn.ts';
 import { fieldsOf, type Fields } from './fields.ts';
+import { slugOf } from './slug.ts';
 import { fill, type FillProblem } from './fill.ts';
 import { bodyHtml, listHtml, quoteHtml, sentencesHtml, withoutMarks } from './render.ts';
 import type { Block, BlockKind, Template } from './template.ts';
@@ -201,18 +202,4 @@ function wording(block: Block, fields: Fields, seed: string): Content {
   const html = isHtml ? filled.text : textToHtml(filled.text);
   const isEmpty = !htmlText(html) && !/<(img|iframe|hr)\b/i.test(html);
   return { html, empty: isEmpty ? 'no-text' : null, problems: filled.problems };
-}
-
-/** An address from a title: lower case, words joined by hyphens, at most 80 characters. */
-export function slugOf(text: string): string {
-  return text
-    .normalize('NFKD')
-    .replace(/\p{M}/gu, '')
-    .toLowerCase()
-    .replaceAll('ß', 'ss')
-    .replace(/['’]/g, '')
-    .replace(/[^\p{L}\p{N}]+/gu, '-')
-    .replace(/^-+|-+$/g, '')
-    .slice(0, 80)
-    .replace(/-+$/, '');
 }

@@ -15,6 +15,8 @@ export interface PageFacts {
   oembed: string;
   micropub: string;
   tokenEndpoint: string;
+  /** Address of its actor (ActivityStreams 2.0), or empty. */
+  actor: string;
   videos: VideoFacts[];
 }
 
@@ -41,6 +43,7 @@ export function readPage(html: string, url: string): PageFacts {
     oembed: '',
     micropub: '',
     tokenEndpoint: '',
+    actor: '',
     videos: []
   };
   let base = url;
@@ -87,6 +90,12 @@ function noteLink(
   if (!rels.includes('alternate')) return;
   if (/oembed/i.test(type)) {
     if (/json/i.test(type)) facts.oembed ||= href;
+  } else if (
+    /^application\/(?:activity\+json|ld\+json;\s*profile="https:\/\/www\.w3\.org\/ns\/activitystreams")/i.test(
+      type
+    )
+  ) {
+    facts.actor ||= href;
   } else if (FEED_TYPE.test(type) && !facts.feeds.some((f) => f.url === href)) {
     facts.feeds.push({ url: href, title: link.title ?? '' });
   }

@@ -37,9 +37,32 @@ export const videoPayloadSchema = z.object({
 });
 export type VideoPayload = z.infer<typeof videoPayloadSchema>;
 
-export const payloadSchema = z.union([videoPayloadSchema, postPayloadSchema]);
+/** What a network is asked to take. */
+export const updatePayloadSchema = z.object({
+  kind: z.literal('update'),
+  form: z.enum(['text', 'poll', 'quiz']),
+  /** Of the update, where the place has titles; else its first words, for the journal. */
+  title: z.string(),
+  hasTitle: z.boolean(),
+  /** The whole text, its hashtags apart; of a poll or quiz, the question. */
+  text: z.string(),
+  hashtags: z.array(z.string()),
+  options: z.array(z.object({ text: z.string(), right: z.boolean() })),
+  /** Shown to those who have answered a quiz. */
+  why: z.string(),
+  /** ISO 8601: when a poll or quiz closes, or null. */
+  closes: z.string().nullable(),
+  picture: z.object({ url: z.string(), alt: z.string() }).nullable(),
+  button: z.object({ label: z.string(), url: z.string() }).nullable()
+});
+export type UpdatePayload = z.infer<typeof updatePayloadSchema>;
+
+export const payloadSchema = z.union([videoPayloadSchema, updatePayloadSchema, postPayloadSchema]);
 export type Payload = z.infer<typeof payloadSchema>;
-export const isVideo = (payload: Payload): payload is VideoPayload => 'kind' in payload;
+export const isVideo = (payload: Payload): payload is VideoPayload =>
+  'kind' in payload && payload.kind === 'video';
+export const isUpdate = (payload: Payload): payload is UpdatePayload =>
+  'kind' in payload && payload.kind === 'update';
 
 export const outboxStateSchema = z.enum(['waiting', 'sending', 'placed', 'failed', 'removed']);
 export type OutboxState = z.infer<typeof outboxStateSchema>;

@@ -9,8 +9,8 @@ export interface ShortTextOptions {
   limit: number;
   linkWeight?: number | null;
   manner?: Manner;
-  /** Hashtags that close the text, with their signs. */
-  hashtags?: readonly string[];
+  /** False where the place shows the title apart. */
+  withTitle?: boolean;
   /** Chooses among wordings: the key of the item, say. Another one gives another variant. */
   seed?: string;
 }
@@ -33,22 +33,18 @@ const BRISK = 140;
  * @returns at most as long as the limit, the link whole; where not even the link fits, an empty text
  */
 export function shortText(source: UpdateSource, options: ShortTextOptions): ShortText {
-  const { limit, linkWeight = null, manner = 'plain', hashtags = [], seed = '' } = options;
+  const { limit, linkWeight = null, manner = 'plain', withTitle = true, seed = '' } = options;
   const length = (text: string) => countText(text, linkWeight);
   const wordings = wordingsFor(source.language);
   const opening = pick(wordings.opening[manner][source.kind], `${seed}/opening`);
   const close = pick(wordings.close[manner][source.kind], `${seed}/close`);
-  const tags = hashtags.join(' ');
-  const ends = [
-    [source.link && [close, source.link].filter(Boolean).join(' '), tags],
-    [source.link, tags],
-    [source.link]
-  ].map((parts) => parts.filter(Boolean).join('\n'));
-  const end = ends.find((e) => length(e) <= limit * 0.7) ?? ends.at(-1)!;
+  const { link } = source;
+  const closed = link && [close, link].filter(Boolean).join(' ');
+  const end = length(closed) <= limit * 0.7 ? closed : link;
   if (length(end) > limit) return { text: '', length: 0, from: [] };
   const title = plainSentence(source.title);
   const room = limit - length(end);
-  const head = headIn(opening, title, room - 2, length);
+  const head = withTitle ? headIn(opening, title, room - 2, length) : '';
   const texts = [head, end];
   const left = room - length(head) - (head ? 2 : 0) - 2;
   const taken = tellingIn(source, manner, left, length);

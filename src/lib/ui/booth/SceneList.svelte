@@ -33,7 +33,9 @@
     {@const isSilent = scene.lines.some((l) => booth.said.silent.has(l.id))}
     {@const isMissing = scene.picture !== null && booth.missing.includes(scene.picture.url)}
     <li
-      class="scene group relative border-l-4 {isCurrent ? 'border-post bg-marked' : 'border-transparent'}"
+      class="scene group relative border-l-4 {isCurrent
+        ? 'border-post bg-marked'
+        : 'border-transparent'}"
     >
       <button
         class="flex w-full flex-col gap-0.5 px-2 py-1.5 text-left"

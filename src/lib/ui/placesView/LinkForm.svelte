@@ -1,9 +1,11 @@
 <script lang="ts">
+  import type { ActorFacts } from '$lib/core/feeds/actor.ts';
   import type { Problem } from '$lib/core/model/place.ts';
   import { deck } from '$lib/ui/deck.svelte.ts';
   import ProblemNote from '$lib/ui/ProblemNote.svelte';
   import { countWords, dateWords } from '$lib/ui/words.ts';
   import { findPlace, linkPlace, type Found } from '$lib/work/link.ts';
+  import { findNetwork, linkNetwork } from '$lib/work/networks.ts';
   import { readPlaces } from '$lib/work/read.ts';
   import { tellOrigins } from '$lib/work/start.ts';
   import { attempt, runTask } from '$lib/work/tasks.svelte.ts';
@@ -12,17 +14,38 @@
   let address = $state('');
   let problem = $state<Problem | null>(null);
   let found = $state.raw<Found | null>(null);
+  let network = $state.raw<ActorFacts | null>(null);
   let isBusy = $state(false);
 
   async function find(input: string) {
     isBusy = true;
     found = null;
+    network = null;
     const done = await attempt(() =>
       runTask('Looking at the address', (signal) => findPlace(input, signal))
     );
+    // What has no feed may take updates.
+    const other =
+      done.problem?.kind === 'no-feed-found'
+        ? await attempt(() =>
+            runTask('Looking for a network', (signal) => findNetwork(input, signal))
+          )
+        : null;
     isBusy = false;
-    problem = done.problem;
+    problem = other?.value ? null : done.problem;
     found = done.value;
+    network = other?.value ?? null;
+  }
+
+  async function linkFound(facts: ActorFacts) {
+    const done = await attempt(() =>
+      runTask(`Linking ${facts.title}`, (signal) => linkNetwork(facts, signal))
+    );
+    problem = done.problem;
+    if (!done.value) return;
+    network = null;
+    address = '';
+    deck.say(`${facts.title} is linked. Give it a key to tell something there.`);
   }
 
   async function link() {
@@ -62,11 +85,33 @@
     <button class="strong btn" disabled={isBusy || address.trim() === ''}>Look</button>
   </div>
   <p id="address-help" class="text-sm text-quiet">
-    Any address of a channel or blog: its page, one video or post, or its feed. You see whose it is
-    before anything is linked.
+    Any address of a channel, blog or network: its page, one video or post, or its feed. You see
+    whose it is before anything is linked.
   </p>
 </form>
 {#if problem}<ProblemNote {problem} />{/if}
+{#if network}
+  <section
+    aria-label="What was found"
+    class="flex flex-col gap-3 rounded-container border border-l-4 border-edge bg-sheet p-4"
+  >
+    <div>
+      <p class="text-sm text-quiet">A network that takes updates</p>
+      <h2 class="text-lg font-semibold">{network.title}</h2>
+      <p class="text-sm">{network.about}</p>
+      <p class="times break-all text-quiet">{network.actor}</p>
+    </div>
+    <div class="flex gap-2">
+      <button
+        class="strong btn btn-sm"
+        onclick={() => {
+          if (network) void linkFound(network);
+        }}>Link this network</button
+      >
+      <button class="bare btn btn-sm" onclick={() => (network = null)}>Not this one</button>
+    </div>
+  </section>
+{/if}
 {#if found}
   <section
     aria-label="What was found"

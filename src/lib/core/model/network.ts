@@ -1,0 +1,35 @@
+import { z } from 'zod';
+import { updateLimitsSchema } from '../updates/placeLimits.ts';
+import { problemSchema } from './place.ts';
+
+/** What a place says may still be placed there. */
+export const allowanceSchema = z.object({
+  most: z.number().int(),
+  per: z.enum(['day', 'week', 'month']),
+  left: z.number().int()
+});
+
+/** A place for updates, as it is linked. It is written to, not read into the catalogue. */
+export const networkSchema = z.object({
+  id: z.string(),
+  /** Address of its actor (ActivityStreams 2.0); what it is known by. */
+  actor: z.string(),
+  /** The page people see. */
+  url: z.string(),
+  title: z.string(),
+  about: z.string(),
+  outbox: z.string(),
+  /** Where limits and counts of hashtags are told; empty where it has none. */
+  limitsUrl: z.string(),
+  tagCounts: z.string(),
+  limits: updateLimitsSchema,
+  allowance: allowanceSchema.nullable(),
+  hasKey: z.boolean(),
+  /** The user sends updates here unless told otherwise. */
+  isUsual: z.boolean(),
+  origins: z.array(z.string()),
+  linked: z.string(),
+  checked: z.string(),
+  problem: problemSchema.nullable()
+});
+export type Network = z.infer<typeof networkSchema>;

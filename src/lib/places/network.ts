@@ -1,0 +1,141 @@
+import { z } from 'zod';
+import { isUpdate, type Payload, type UpdatePayload } from '$lib/core/lanes/outbox.ts';
+import type { Target } from '$lib/core/lanes/settle.ts';
+import { allowanceSchema, type Network } from '$lib/core/model/network.ts';
+import { keyOfUid, uidOfKey } from '$lib/core/model/origin.ts';
+import { PlaceError } from '$lib/core/model/place.ts';
+import { updateLimitsSchema } from '$lib/core/updates/placeLimits.ts';
+import { sendTo } from './wire.ts';
+
+/** Updates looked through for a key, newest first. */
+const MOST_SEARCHED = 400;
+
+const optionSchema = z.object({
+  name: z.string(),
+  replies: z.object({ totalItems: z.number() }).catch({ totalItems: 0 })
+});
+const objectSchema = z.object({
+  id: z.string(),
+  url: z.string().catch(''),
+  context: z.string().catch(''),
+  oneOf: z.array(optionSchema).catch([]),
+  closed: z.string().optional().catch(undefined)
+});
+const pageSchema = z.object({
+  orderedItems: z.array(z.object({ object: objectSchema })).catch([]),
+  next: z.string().optional().catch(undefined)
+});
+type Found = z.infer<typeof objectSchema>;
+
+/** What has come of a poll or quiz so far. */
+export interface Results {
+  votes: { name: string; count: number }[];
+  isClosed: boolean;
+}
+
+/** A network that takes activities in its outbox (ActivityStreams 2.0, as ActivityPub's clients do). */
+export class UpdateNetwork implements Target {
+  constructor(
+    private readonly linked: Pick<Network, 'outbox' | 'limitsUrl' | 'tagCounts'>,
+    private readonly key: string
+  ) {}
+
+  /** What it takes and how much of its allowance is left. */
+  async limits(signal?: AbortSignal): Promise<Pick<Network, 'limits' | 'allowance'>> {
+    const { limitsUrl: url } = this.linked;
+    const { body } = await sendTo({ url, method: 'GET' }, signal);
+    const limits = updateLimitsSchema.safeParse(body).data;
+    if (!limits) throw new PlaceError({ kind: 'refused', url, detail: 'It tells no limits.' });
+    const told = z.object({ allowance: allowanceSchema }).safeParse(body).data;
+    return { limits, allowance: told?.allowance ?? null };
+  }
+
+  /** How often hashtags are used there, by their names in lower case; empty where it does not tell. */
+  async tagCounts(names: readonly string[], signal?: AbortSignal): Promise<Map<string, number>> {
+    if (!this.linked.tagCounts || names.length === 0) return new Map();
+    const url = new URL(this.linked.tagCounts);
+    url.searchParams.set('names', names.join(','));
+    const { body } = await sendTo({ url: url.href, method: 'GET' }, signal);
+    return new Map(Object.entries(z.record(z.string(), z.number()).catch({}).parse(body)));
+  }
+
+  async findByKey(key: string): Promise<string | null> {
+    for await (const found of this.#told())
+      if (keyOfUid(found.context) === key) return found.url || found.id;
+    return null;
+  }
+
+  async place(payload: Payload, key: string): Promise<string> {
+    const sent = await this.#send({ type: 'Create', object: toObject(update(payload), key) });
+    return sent.location || ((await this.findByKey(key)) ?? '');
+  }
+
+  async replace(url: string, payload: Payload, key: string): Promise<string> {
+    const object = { ...toObject(update(payload), key), id: url };
+    const sent = await this.#send({ type: 'Update', object });
+    return sent.location || url;
+  }
+
+  async remove(url: string): Promise<void> {
+    await this.#send({ type: 'Delete', object: url });
+  }
+
+  /** @returns null where the update is gone or is no poll */
+  async results(key: string): Promise<Results | null> {
+    for await (const { context, oneOf, closed } of this.#told()) {
+      if (keyOfUid(context) !== key || oneOf.length === 0) continue;
+      return {
+        votes: oneOf.map(({ name, replies }) => ({ name, count: replies.totalItems })),
+        isClosed: closed !== undefined
+      };
+    }
+    return null;
+  }
+
+  async *#told(): AsyncGenerator<Found> {
+    let url: string | undefined = this.linked.outbox;
+    const { origin } = new URL(url);
+    for (let seen = 0; url && seen < MOST_SEARCHED;) {
+      const { body } = await sendTo({ url, method: 'GET', key: this.key || undefined });
+      const page: z.infer<typeof pageSchema> = pageSchema.parse(body);
+      for (const { object } of page.orderedItems) yield object;
+      seen += page.orderedItems.length;
+      if (page.orderedItems.length === 0) return;
+      const next: string | undefined = page.next;
+      // The key goes to its own origin only.
+      url = next && URL.canParse(next) && new URL(next).origin === origin ? next : undefined;
+    }
+  }
+
+  #send(activity: object): ReturnType<typeof sendTo> {
+    const { outbox: url } = this.linked;
+    if (!this.key) throw new PlaceError({ kind: 'key-missing', url });
+    const json = { '@context': 'https://www.w3.org/ns/activitystreams', ...activity };
+    return sendTo({ url, method: 'POST', key: this.key, json });
+  }
+}
+
+function update(payload: Payload): UpdatePayload {
+  if (isUpdate(payload)) return payload;
+  throw new PlaceError({ kind: 'refused', detail: 'A network takes updates.' });
+}
+
+function toObject(payload: UpdatePayload, key: string): object {
+  const { form, text, title, hasTitle, hashtags, options, why, closes, picture, button } = payload;
+  return {
+    type: form === 'text' ? 'Note' : 'Question',
+    context: uidOfKey(key),
+    content: text,
+    ...(hasTitle && { name: title }),
+    tag: hashtags.map((name) => ({ type: 'Hashtag', name })),
+    attachment: [
+      ...(picture ? [{ type: 'Image', url: picture.url, name: picture.alt }] : []),
+      ...(button ? [{ type: 'Link', href: button.url, name: button.label }] : [])
+    ],
+    ...(form !== 'text' && {
+      oneOf: options.map((o) => ({ name: o.text, ...(o.right && { isRight: true }) })),
+      ...(why && { summary: why }),
+      ...(closes && { endTime: closes })
+    })
+  };
+}

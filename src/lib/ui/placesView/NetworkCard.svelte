@@ -1,0 +1,122 @@
+<script lang="ts">
+  import type { Network } from '$lib/core/model/network.ts';
+  import { saveNetwork } from '$lib/data/networks.ts';
+  import { deck } from '$lib/ui/deck.svelte.ts';
+  import ProblemNote from '$lib/ui/ProblemNote.svelte';
+  import { dateTimeWords } from '$lib/ui/words.ts';
+  import {
+    checkNetwork,
+    giveNetworkKey,
+    takeNetworkKey,
+    unlinkNetwork
+  } from '$lib/work/networks.ts';
+  import { attempt, runTask } from '$lib/work/tasks.svelte.ts';
+
+  let { network }: { network: Network } = $props();
+  let key = $state('');
+  let isUnlinking = $state(false);
+  const id = $props.id();
+  const { format } = new Intl.NumberFormat('en');
+  const takes = $derived.by(() => {
+    const { text, picture, hashtags, hasButton, poll, hasQuiz } = network.limits;
+    return [
+      `Texts of up to ${format(text)} characters`,
+      picture === 'required' ? 'A picture with each' : picture === 'optional' ? 'A picture' : '',
+      hashtags > 0 ? `Up to ${hashtags} hashtags` : '',
+      hasButton ? 'A button with a link' : '',
+      poll ? `Polls of up to ${poll.most} options, ${poll.option} characters each` : '',
+      hasQuiz ? 'Quizzes' : ''
+    ].filter(Boolean);
+  });
+
+  async function check() {
+    const done = await attempt(() =>
+      runTask(`Checking ${network.title}`, (signal) => checkNetwork(network, signal))
+    );
+    if (!done.problem) deck.say(`${network.title} answers as it should.`);
+  }
+  async function give(event: SubmitEvent) {
+    event.preventDefault();
+    await giveNetworkKey(network, key);
+    key = '';
+  }
+</script>
+
+<article
+  aria-label={network.title}
+  class="flex flex-col gap-3 rounded-container border border-l-4 border-line border-l-edge bg-sheet p-4"
+>
+  <header>
+    <p class="text-sm text-quiet">Network</p>
+    <h3 class="text-lg font-semibold">{network.title}</h3>
+    <p class="text-sm">{network.about} · checked {dateTimeWords(network.checked)}</p>
+    <p class="text-sm">
+      <a href={network.url} target="_blank" rel="noreferrer" class="break-all underline"
+        >{network.url}</a
+      >
+    </p>
+  </header>
+  {#if network.problem}
+    <ProblemNote problem={network.problem} item={network.title}>
+      {#snippet actions()}<button class="plain btn btn-sm" onclick={check}>Check again</button
+        >{/snippet}
+    </ProblemNote>
+  {/if}
+  <div class="text-sm">
+    <h4 class="font-semibold">What it takes</h4>
+    <ul class="list-disc pl-5">
+      {#each takes as line (line)}<li>{line}</li>{/each}
+    </ul>
+    {#if network.allowance}
+      <p>
+        {format(network.allowance.most)} a {network.allowance.per}; {format(network.allowance.left)} were
+        left when it was checked.
+      </p>
+    {/if}
+  </div>
+  {#if network.hasKey}
+    <p class="flex flex-wrap items-center gap-2 text-sm">
+      <span>Key <span class="times" aria-label="hidden">••••••••</span></span>
+      <button class="plain btn btn-sm" onclick={() => takeNetworkKey(network)}
+        >Remove the key<span class="sr-only"> of {network.title}</span></button
+      >
+    </p>
+  {:else}
+    <form class="flex flex-col gap-1" onsubmit={give}>
+      <label class="text-sm font-semibold" for={id}>Key for telling at {network.title}</label>
+      <div class="flex gap-2">
+        <input
+          {id}
+          class="field min-w-0 flex-1"
+          type="password"
+          autocomplete="off"
+          bind:value={key}
+        />
+        <button class="strong btn btn-sm" disabled={key.trim() === ''}>Give the key</button>
+      </div>
+    </form>
+  {/if}
+  <label class="flex items-center gap-2 text-sm">
+    <input
+      type="checkbox"
+      checked={network.isUsual}
+      onchange={(event) => saveNetwork({ ...network, isUsual: event.currentTarget.checked })}
+    />
+    Tell here unless I say otherwise
+  </label>
+  <footer class="flex flex-wrap gap-2">
+    <button class="plain btn btn-sm" onclick={check}
+      >Check<span class="sr-only"> {network.title}</span></button
+    >
+    {#if isUnlinking}
+      <button class="strong btn btn-sm" onclick={() => unlinkNetwork(network)}
+        >Unlink: nothing there changes</button
+      >
+      <button class="bare btn btn-sm" onclick={() => (isUnlinking = false)}>Keep it</button>
+    {:else}
+      <button class="bare btn btn-sm" onclick={() => (isUnlinking = true)}
+        >Unlink…<span class="sr-only"> {network.title}</span></button
+      >
+    {/if}
+  </footer>
+</article>

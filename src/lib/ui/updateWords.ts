@@ -1,0 +1,56 @@
+import type { Form } from '$lib/core/updates/draft.ts';
+import type { NoQuizReason } from '$lib/core/updates/quiz.ts';
+import type { VersionProblem } from '$lib/core/updates/version.ts';
+import type { Manner } from '$lib/core/updates/wordings.ts';
+import { countWords } from './words.ts';
+
+export const formWords: Record<Form, string> = { text: 'Short text', poll: 'Poll', quiz: 'Quiz' };
+export const mannerWords: Record<Manner, string> = {
+  plain: 'Plain',
+  warm: 'Warm',
+  brisk: 'Brisk'
+};
+
+export const noQuizWords: Record<NoQuizReason, string> = {
+  language: 'Quizzes are made from English text only. You can write one yourself.',
+  'nothing-told':
+    'Nothing in this text can be asked for: no amount, no term that is explained, no numbered steps, no reasons. You can write a quiz yourself.',
+  'too-unsure':
+    'What could be asked here is not sure enough to be sound, so nothing is proposed. You can write a quiz yourself.',
+  'too-long': 'What could be asked here is too long for a quiz. You can write one yourself.'
+};
+
+const over = (by: number) => countWords(by, 'character', 'characters');
+
+export function versionWords(problem: VersionProblem): string {
+  switch (problem.kind) {
+    case 'no-text':
+      return 'There is no text yet.';
+    case 'too-long':
+      return `${over(problem.by)} too long for this place.`;
+    case 'too-many-hashtags':
+      return `${countWords(problem.by, 'hashtag', 'hashtags')} too many for this place.`;
+    case 'picture-needed':
+      return 'This place takes no update without a picture, and the item has none.';
+    case 'picture-without-text':
+      return 'The picture needs a text alternative.';
+    case 'no-polls-here':
+      return 'This place has no polls.';
+    case 'no-quizzes-here':
+      return 'This place has no quizzes.';
+    case 'question-long':
+      return `The question is ${over(problem.by)} too long for this place.`;
+    case 'option-long':
+      return `Option ${problem.option + 1} is ${over(problem.by)} too long for this place.`;
+    case 'option-empty':
+      return `Option ${problem.option + 1} is empty.`;
+    case 'options-alike':
+      return 'Two options are the same.';
+    case 'too-few-options':
+      return 'At least two options are needed.';
+    case 'too-many-options':
+      return `${countWords(problem.by, 'option', 'options')} too many for this place.`;
+    case 'not-one-right':
+      return 'Mark the one answer that is right.';
+  }
+}

@@ -1,0 +1,96 @@
+<script lang="ts">
+  import type { OutboxEntry } from '$lib/core/lanes/outbox.ts';
+  import type { Network } from '$lib/core/model/network.ts';
+  import type { Version } from '$lib/core/updates/version.ts';
+  import Names from '$lib/ui/desk/Names.svelte';
+  import { versionWords } from '$lib/ui/updateWords.ts';
+  import Preview from './Preview.svelte';
+  import Told from './Told.svelte';
+  import type { Updates } from './updatesState.svelte.ts';
+
+  interface Props {
+    updates: Updates;
+    network: Network;
+    version: Version | undefined;
+    entry: OutboxEntry | undefined;
+    isCutShort: boolean;
+  }
+  let { updates, network, version, entry, isCutShort }: Props = $props();
+  const isChosen = $derived(updates.chosen.some((n) => n.id === network.id));
+  const own = $derived(updates.own(network.id));
+  const isText = $derived(updates.draft?.form === 'text');
+  const isOver = $derived(version !== undefined && version.length > version.limit);
+  const id = $props.id();
+  const withSign = (tags: string[]) => tags.map((t) => (t.startsWith('#') ? t : `#${t}`));
+</script>
+
+<section
+  aria-label={network.title}
+  class="flex min-w-0 flex-col gap-2 rounded-container border border-l-4 border-line bg-sheet p-3 {isChosen
+    ? 'border-l-ink'
+    : ''}"
+>
+  <label class="flex items-center gap-2 font-semibold">
+    <input
+      type="checkbox"
+      checked={isChosen}
+      disabled={!network.hasKey}
+      onchange={(event) => updates.choose(network.id, event.currentTarget.checked)}
+    />
+    {network.title}
+  </label>
+  {#if !network.hasKey}
+    <p class="text-sm"><a href="/places">Give it a key</a> to tell something there.</p>
+  {/if}
+  {#if version}
+    {#if isText}
+      <div class="flex items-baseline justify-between gap-2 text-sm">
+        <label for="{id}-text" class="text-quiet"
+          >{own.text === null ? 'Text' : 'Text, written for this place'}</label
+        >
+        <span class="times {isOver ? 'font-semibold text-ink underline' : 'text-quiet'}"
+          >{version.length} of {version.limit}</span
+        >
+      </div>
+      <textarea
+        id="{id}-text"
+        class="field min-h-32 text-sm"
+        value={version.payload.text}
+        oninput={(event) => updates.setOwn(network.id, { text: event.currentTarget.value })}
+      ></textarea>
+      {#if own.text !== null}
+        <button
+          class="bare btn self-start btn-sm"
+          onclick={() => updates.setOwn(network.id, { text: null })}
+          >Back to the {updates.draft?.text === null ? 'proposal' : 'common text'}</button
+        >
+      {:else if version.isCut}
+        <p class="text-sm">The common text is cut to fit.</p>
+      {/if}
+      {#if network.limits.hashtags > 0}
+        <Names
+          label="Hashtags"
+          value={[...version.payload.hashtags]}
+          onchange={(tags) => updates.setOwn(network.id, { hashtags: withSign(tags) })}
+        />
+      {/if}
+    {/if}
+    {#if version.problems.length > 0}
+      <ul class="list-disc pl-5 text-sm" aria-label="What stands in the way">
+        {#each version.problems as problem, i (i)}<li>{versionWords(problem)}</li>{/each}
+      </ul>
+    {/if}
+    {#if !version.problems.some((p) => p.kind === 'no-polls-here' || p.kind === 'no-quizzes-here')}
+      <h3 class="text-sm text-quiet">As it will be seen{isCutShort ? ', in a stream' : ''}</h3>
+      {#key updates.draft?.form}
+        <Preview payload={version.payload} limits={network.limits} {isCutShort} />
+      {/key}
+    {/if}
+  {/if}
+  {#if entry}<Told {entry} />{/if}
+  {#if network.allowance}
+    <p class="mt-auto text-xs text-quiet">
+      Of {network.allowance.most} a {network.allowance.per}, {network.allowance.left} are left.
+    </p>
+  {/if}
+</section>

@@ -1,0 +1,85 @@
+import { readActor, type ActorFacts } from '$lib/core/feeds/actor.ts';
+import { addressFromInput } from '$lib/core/feeds/address.ts';
+import { placeId } from '$lib/core/model/ids.ts';
+import type { Network } from '$lib/core/model/network.ts';
+import { PlaceError } from '$lib/core/model/place.ts';
+import { note } from '$lib/data/journal.ts';
+import { forgetKey, readKey, saveKey } from '$lib/data/keys.ts';
+import { removeNetwork, saveNetwork } from '$lib/data/networks.ts';
+import { UpdateNetwork } from '$lib/places/network.ts';
+import { readAddress } from '$lib/places/wire.ts';
+import { coreWorker } from '$lib/workers/core.ts';
+
+/** The network behind an address: its page or its actor. @throws PlaceError */
+export async function findNetwork(input: string, signal: AbortSignal): Promise<ActorFacts> {
+  const address = addressFromInput(input);
+  if (!address) throw new PlaceError({ kind: 'bad-address', url: input });
+  const fetched = await readAddress(address, signal);
+  const own = actorIn(fetched.bytes, fetched.url);
+  if (own) return own;
+  const examined = await coreWorker().examine(fetched);
+  const named = examined.is === 'page' ? examined.page.actor : '';
+  const actor = named ? await readAddress(named, signal) : null;
+  const facts = actor && actorIn(actor.bytes, actor.url);
+  if (!facts) throw new PlaceError({ kind: 'no-feed-found', url: fetched.url });
+  return facts;
+}
+
+function actorIn(bytes: Uint8Array, url: string): ActorFacts | null {
+  try {
+    return readActor(JSON.parse(new TextDecoder().decode(bytes)), url);
+  } catch {
+    // A page is no JSON.
+    return null;
+  }
+}
+
+/** Links a network; what it takes is read at once. @throws PlaceError */
+export async function linkNetwork(facts: ActorFacts, signal?: AbortSignal): Promise<Network> {
+  const now = new Date().toISOString();
+  const told = await new UpdateNetwork(facts, '').limits(signal);
+  const network: Network = {
+    ...facts,
+    ...told,
+    ...{ id: placeId(facts.actor), hasKey: false, isUsual: true, problem: null },
+    ...{ origins: [new URL(facts.actor).origin], linked: now, checked: now }
+  };
+  await saveNetwork(network);
+  const { id, title, url } = network;
+  await note({ what: 'linked', placeId: id, title, url });
+  return network;
+}
+
+/** Asks again what a network takes and how much of its allowance is left. @throws PlaceError */
+export async function checkNetwork(network: Network, signal?: AbortSignal): Promise<Network> {
+  const checked = new Date().toISOString();
+  try {
+    const told = await new UpdateNetwork(network, await readKey(network.id)).limits(signal);
+    const known = { ...network, ...told, checked, problem: null };
+    await saveNetwork(known);
+    return known;
+  } catch (error) {
+    if (error instanceof PlaceError)
+      await saveNetwork({ ...network, checked, problem: error.problem });
+    throw error;
+  }
+}
+
+/** Keeps a key for a network. Whether it is good is known when something is sent. */
+export async function giveNetworkKey(network: Network, key: string): Promise<void> {
+  await saveKey(network.id, key.trim());
+  await saveNetwork({ ...network, hasKey: true });
+  await note({ what: 'key-given', placeId: network.id, title: network.title });
+}
+
+export async function takeNetworkKey(network: Network): Promise<void> {
+  await forgetKey(network.id);
+  await saveNetwork({ ...network, hasKey: false });
+  await note({ what: 'key-removed', placeId: network.id, title: network.title });
+}
+
+/** Takes a network out of this application; what was told there stays there. */
+export async function unlinkNetwork({ id, title, url }: Network): Promise<void> {
+  await removeNetwork(id);
+  await note({ what: 'unlinked', placeId: id, title, url });
+}

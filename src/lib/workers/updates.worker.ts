@@ -1,0 +1,75 @@
+import { expose } from 'comlink';
+import { drawArticle } from '$lib/core/article/draw.ts';
+import { articleHtml } from '$lib/core/article/render.ts';
+import { textBlocks, type TextBlock } from '$lib/core/article/textBlocks.ts';
+import type { Cue } from '$lib/core/captions/cue.ts';
+import { proposeChapters } from '$lib/core/chapters/propose.ts';
+import { detectLanguage } from '$lib/core/language/language.ts';
+import { readTalk } from '$lib/core/language/talk.ts';
+import type { UpdateDraft } from '$lib/core/updates/draft.ts';
+import { hashtags } from '$lib/core/updates/hashtags.ts';
+import type { UpdateLimits } from '$lib/core/updates/placeLimits.ts';
+import { proposePolls, type Poll } from '$lib/core/updates/poll.ts';
+import { proposeQuiz, type NoQuizReason, type QuizQuestion } from '$lib/core/updates/quiz.ts';
+import type { UpdateSource } from '$lib/core/updates/source.ts';
+import { keyTerms } from '$lib/core/updates/terms.ts';
+import { versionFor, type Version, type VersionPlace } from '$lib/core/updates/version.ts';
+
+/** Limits that polls and quizzes are proposed for where no place tells others. */
+const USUAL = { question: 300, option: 65, most: 5 };
+const MOST_TERMS = 30;
+
+export interface Proposals {
+  polls: Poll[];
+  quiz: QuizQuestion[];
+  noQuiz: NoQuizReason | null;
+  /** What the item is about, best first. */
+  terms: string[];
+}
+
+const api = {
+  blocksOfHtml: (html: string): TextBlock[] => textBlocks(html),
+
+  /** The text of a video, from what is said in it. */
+  blocksOfTalk(cues: Cue[], title: string, language: string): TextBlock[] {
+    const captions = { cues, unreadable: [], format: 'vtt' as const, isTimed: true };
+    const talk = readTalk(captions, { language: language || undefined });
+    if (talk.sentences.length === 0) return [];
+    const { chapters } = proposeChapters(talk);
+    const drawn = drawArticle(talk, { length: 'medium', chapters });
+    return textBlocks(articleHtml(title, drawn));
+  },
+
+  languageOf(texts: string[]): string {
+    const found = detectLanguage(texts.join('\n'));
+    return found === 'und' ? 'en' : found;
+  },
+
+  propose(source: UpdateSource): Proposals {
+    const { questions, none } = proposeQuiz(source, { ...USUAL, most: 4 });
+    const texts = [source.title, ...source.blocks.map((b) => b.text)];
+    const terms = keyTerms(texts, source.language).map((t) => t.term);
+    return {
+      polls: proposePolls(source, USUAL),
+      ...{ quiz: questions, noQuiz: none, terms: terms.slice(0, MOST_TERMS) }
+    };
+  },
+
+  /** Hashtags for a place, from key terms and how often each is used there. */
+  hashtags: (terms: string[], limits: UpdateLimits, uses: Map<string, number>): string[] =>
+    hashtags(terms, {
+      ...{ most: Math.min(4, limits.hashtags), style: limits.hashtagStyle },
+      ...(uses.size > 0 && { uses })
+    }).map((t) => t.tag),
+
+  versions: (
+    source: UpdateSource,
+    draft: UpdateDraft,
+    places: VersionPlace[],
+    picture: { url: string; alt: string } | null,
+    now: string
+  ): Version[] => places.map((place) => versionFor(source, draft, place, picture, now))
+};
+
+export type UpdatesWorker = typeof api;
+expose(api);

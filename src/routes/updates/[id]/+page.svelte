@@ -1,0 +1,224 @@
+<script lang="ts">
+  import { page } from '$app/state';
+  import { formSchema } from '$lib/core/updates/draft.ts';
+  import { MANNERS } from '$lib/core/updates/wordings.ts';
+  import { db } from '$lib/data/db.ts';
+  import { deck } from '$lib/ui/deck.svelte.ts';
+  import EmptyState from '$lib/ui/EmptyState.svelte';
+  import { live } from '$lib/ui/live.svelte.ts';
+  import AskedForm from '$lib/ui/updates/AskedForm.svelte';
+  import Column from '$lib/ui/updates/Column.svelte';
+  import { Updates } from '$lib/ui/updates/updatesState.svelte.ts';
+  import { formWords, mannerWords } from '$lib/ui/updateWords.ts';
+  import { countWords } from '$lib/ui/words.ts';
+  import { tell, updateKey } from '$lib/work/tell.ts';
+
+  let updates = $state.raw(new Updates());
+  let isCutShort = $state(false);
+  const draft = $derived(updates.draft);
+
+  $effect(() => {
+    const { id } = page.params;
+    if (!id) return;
+    const next = new Updates();
+    updates = next;
+    void next.open(id);
+  });
+  $effect(() => {
+    void [
+      JSON.stringify(draft),
+      updates.pattern,
+      updates.source,
+      updates.networks,
+      updates.hashtags
+    ];
+    void updates.networks.map((n) => updates.linkFor(n));
+    const timer = setTimeout(() => void updates.make(), 80);
+    return () => clearTimeout(timer);
+  });
+  $effect(() => {
+    void [JSON.stringify(draft), updates.pattern];
+    if (!draft) return;
+    const timer = setTimeout(() => void updates.save(), 400);
+    return () => clearTimeout(timer);
+  });
+
+  const entries = live(() => {
+    const id = updates.item?.id ?? '';
+    return async () =>
+      new Map((await db.outbox.where({ itemId: id }).toArray()).map((e) => [e.key, e]));
+  });
+  const versionOf = (id: string) =>
+    updates.versions[updates.networks.findIndex((n) => n.id === id)];
+  const ready = $derived(
+    updates.chosen.flatMap((network) => {
+      const version = versionOf(network.id);
+      return version && version.problems.length === 0 && version.payload.form === draft?.form
+        ? [{ network, version }]
+        : [];
+    })
+  );
+  const held = $derived(updates.chosen.length - ready.length);
+  const isPatternWrong = $derived(
+    updates.networks.some((network) => updates.linkFor(network).isPatternWrong)
+  );
+  const isPast = $derived(!!draft?.on && new Date(draft.on).getTime() < Date.now());
+
+  async function send() {
+    if (!updates.item || !draft) return;
+    const at = draft.on ? new Date(draft.on).getTime() : Date.now();
+    await updates.save();
+    await tell(updates.item, ready, at);
+    deck.say(
+      draft.on
+        ? `${countWords(ready.length, 'update', 'updates')} will go out then, while this application is open.`
+        : `${countWords(ready.length, 'update', 'updates')} on the way.`
+    );
+  }
+</script>
+
+<svelte:head><title>Updates: {updates.item?.title ?? ''} · Swift Twin</title></svelte:head>
+
+{#if updates.isMissing}
+  <EmptyState title="This item is not here">
+    <p>It may have been removed at its place, or the place is not linked any more.</p>
+    {#snippet actions()}<a class="strong btn btn-sm" href="/updates">All updates</a>{/snippet}
+  </EmptyState>
+{:else if updates.item && draft}
+  <div class="h-full overflow-y-auto">
+    <div class="flex flex-col gap-4 p-4">
+      <header class="flex flex-wrap items-center gap-3">
+        <a href="/updates" class="text-sm underline">Updates</a>
+        <h1 class="min-w-0 flex-1 truncate text-lg font-semibold" title={updates.item.title}>
+          {updates.item.title}
+        </h1>
+        <fieldset class="flex gap-3 text-sm">
+          <legend class="sr-only">What it becomes</legend>
+          {#each formSchema.options as form (form)}
+            <label class="flex items-center gap-1">
+              <input type="radio" name="form" value={form} bind:group={draft.form} />
+              {formWords[form]}
+            </label>
+          {/each}
+        </fieldset>
+      </header>
+      {#if updates.networks.length === 0}
+        <EmptyState title="No network is linked yet">
+          <p>An update needs a place where it can be told.</p>
+          {#snippet actions()}<a class="strong btn btn-sm" href="/places">Link one</a>{/snippet}
+        </EmptyState>
+      {:else}
+        {#if draft.form === 'text'}
+          <div class="grid gap-4 md:grid-cols-2">
+            <div class="flex flex-col gap-2">
+              <label class="flex flex-col gap-1">
+                <span class="text-sm font-semibold">A text for all places</span>
+                <textarea
+                  class="field"
+                  rows="4"
+                  placeholder="Left empty, each place gets a text of its own from the item."
+                  value={draft.text ?? ''}
+                  oninput={(event) => (draft.text = event.currentTarget.value || null)}></textarea>
+              </label>
+              {#if updates.untouched.length > 0}
+                <p class="text-sm">
+                  Changing it leaves what was written for
+                  {updates.untouched.map((n) => n.title).join(', ')}.
+                </p>
+              {/if}
+            </div>
+            <div class="flex flex-col gap-2 text-sm">
+              <fieldset class="flex flex-wrap items-center gap-3" disabled={draft.text !== null}>
+                <legend class="sr-only">Manner</legend>
+                <span class="font-semibold">Manner</span>
+                {#each MANNERS as manner (manner)}
+                  <label class="flex items-center gap-1">
+                    <input type="radio" name="manner" value={manner} bind:group={draft.manner} />
+                    {mannerWords[manner]}
+                  </label>
+                {/each}
+                <button class="bare btn btn-sm" onclick={() => draft.variant++}
+                  >Other wordings</button
+                >
+              </fieldset>
+              <label class="flex items-center gap-2">
+                <input type="checkbox" bind:checked={draft.withPicture} /> With the picture of the item
+              </label>
+              {#if updates.picture}
+                <label class="flex flex-col gap-1">
+                  <span class="font-semibold">What the picture shows</span>
+                  <input
+                    class="field"
+                    value={updates.picture.alt}
+                    oninput={(event) => (draft.alt = event.currentTarget.value)}
+                  />
+                </label>
+              {/if}
+              <label class="flex flex-col gap-1">
+                <span class="font-semibold">Tags on the link</span>
+                <input class="field times" spellcheck="false" bind:value={updates.pattern} />
+              </label>
+              {#if isPatternWrong}<p role="alert">
+                  The tags name a field that there is not. Known are place.name, place.kind,
+                  item.slug, item.kind and update.kind.
+                </p>{/if}
+            </div>
+          </div>
+        {:else}
+          <AskedForm {updates} form={draft.form} />
+          <label class="flex items-center gap-2 text-sm">
+            Open for
+            <input class="field w-20" type="number" min="1" max="720" bind:value={draft.openFor} />
+            hours
+          </label>
+        {/if}
+        <div
+          class="sticky top-0 z-10 flex flex-wrap items-center gap-3 border-y border-line bg-canvas py-2"
+        >
+          <button
+            class="strong btn btn-sm"
+            disabled={ready.length === 0 || isPast || isPatternWrong}
+            onclick={send}
+          >
+            {draft.on ? 'Plan' : 'Send'}
+            {draft.form === 'text' ? 'to' : `the ${draft.form} to`}
+            {countWords(ready.length, 'place', 'places')}
+          </button>
+          <label class="flex items-center gap-2 text-sm">
+            On <input class="field" type="datetime-local" bind:value={draft.on} />
+          </label>
+          <p class="text-sm" role="status">
+            {isPast ? 'That date has passed.' : ''}
+            {held > 0 ? `${countWords(held, 'place', 'places')} cannot take it as it is.` : ''}
+          </p>
+          <fieldset class="ml-auto flex gap-3 text-sm">
+            <legend class="sr-only">How much is shown</legend>
+            <label class="flex items-center gap-1"
+              ><input type="radio" name="cut" value={false} bind:group={isCutShort} /> Full</label
+            >
+            <label class="flex items-center gap-1"
+              ><input type="radio" name="cut" value={true} bind:group={isCutShort} /> In a stream</label
+            >
+          </fieldset>
+        </div>
+        <div class="columns grid items-start gap-3">
+          {#each updates.networks as network (network.id)}
+            <Column
+              {updates}
+              {network}
+              version={versionOf(network.id)}
+              entry={entries.value?.get(updateKey(updates.item, draft.form, network))}
+              {isCutShort}
+            />
+          {/each}
+        </div>
+      {/if}
+    </div>
+  </div>
+{/if}
+
+<style>
+  .columns {
+    grid-template-columns: repeat(auto-fit, minmax(min(100%, 17rem), 1fr));
+  }
+</style>

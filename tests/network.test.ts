@@ -1,0 +1,144 @@
+import assert from 'node:assert/strict';
+import { mkdtemp, rm } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { after, before, beforeEach, test } from 'node:test';
+import { startHosts, type Hosts } from '../hosts/serve.ts';
+import { readActor } from '../src/lib/core/feeds/actor.ts';
+import { readPage } from '../src/lib/core/feeds/page.ts';
+import type { UpdatePayload } from '../src/lib/core/lanes/outbox.ts';
+import { PlaceError } from '../src/lib/core/model/place.ts';
+import { UpdateNetwork } from '../src/lib/places/network.ts';
+import { outside, sendAsUsual, sendStraight } from './outside.ts';
+
+/** The adapter of networks against the rehearsal networks. */
+let hosts: Hosts;
+let folder = '';
+before(async () => {
+  folder = await mkdtemp(join(tmpdir(), 'world-'));
+  hosts = await startHosts({ port: 0, folder });
+  sendStraight();
+});
+after(async () => {
+  sendAsUsual();
+  await hosts.close();
+  await rm(folder, { recursive: true });
+});
+const control = (what: string, form: Record<string, string>) =>
+  outside(`${hosts.origin}/control/${what}`, {
+    method: 'POST',
+    body: new URLSearchParams(form),
+    redirect: 'manual'
+  });
+beforeEach(async () => {
+  await control('reset', {});
+  await control('faults', {});
+});
+
+async function linked(path: string, key = 'wrenfold-updates-key'): Promise<UpdateNetwork> {
+  const home = `${hosts.origin}/${path}/`;
+  const { actor } = readPage(await (await outside(home)).text(), home);
+  const facts = readActor(await (await outside(actor)).json(), actor);
+  assert.ok(facts);
+  return new UpdateNetwork(facts, key);
+}
+const KEY = '0b6cbd4e-6a2a-5b5e-9e0e-3c3f6d1a7a11';
+const payload = (change: Partial<UpdatePayload> = {}): UpdatePayload => ({
+  ...{ kind: 'update', form: 'text', title: 'Retting', hasTitle: false, text: 'The flax is in.' },
+  ...{ hashtags: ['#Flax'], options: [], why: '', closes: null, picture: null, button: null },
+  ...change
+});
+const quiz = payload({
+  ...{ form: 'quiz', text: 'How many days?', hashtags: [], why: 'It says four.' },
+  options: [
+    { text: 'three', right: false },
+    { text: 'four', right: true }
+  ],
+  closes: new Date(Date.now() + 48 * 3_600_000).toISOString()
+});
+const refused =
+  (kind: string, detail = /./) =>
+  (error: unknown) =>
+    error instanceof PlaceError && error.problem.kind === kind && detail.test(error.problem.detail);
+
+test('a network tells what it takes and how much is left', async () => {
+  const notes = await linked('notes');
+  const { limits, allowance } = await notes.limits();
+  assert.equal(limits.text, 500);
+  assert.equal(limits.linkWeight, 23);
+  await notes.place(payload(), KEY);
+  assert.equal((await notes.limits()).allowance?.left, (allowance?.left ?? 0) - 1);
+  const counts = await notes.tagCounts(['flax', 'wool']);
+  assert.deepEqual([...counts.keys()], ['flax', 'wool']);
+});
+
+test('an update is placed, found by its key, replaced and taken back', async () => {
+  const notes = await linked('notes');
+  assert.equal(await notes.findByKey(KEY), null);
+  const url = await notes.place(payload(), KEY);
+  assert.equal(await notes.findByKey(KEY), url);
+  assert.match(await (await outside(url)).text(), /The flax is in\..*#Flax/s);
+  await notes.replace(url, payload({ text: 'The flax is <b>dry</b>.' }), KEY);
+  assert.match(await (await outside(url)).text(), /The flax is &lt;b&gt;dry&lt;\/b&gt;\./);
+  await notes.remove(url);
+  assert.equal(await notes.findByKey(KEY), null);
+  assert.equal((await outside(url)).status, 404);
+});
+
+test('what is over a limit is refused in words', async () => {
+  const notes = await linked('notes');
+  await assert.rejects(
+    notes.place(payload({ text: 'x'.repeat(501) }), KEY),
+    refused('refused', /507 characters; 500/)
+  );
+  // A link counts as 23, however long it is.
+  await notes.place(
+    payload({ text: `${'x'.repeat(465)} https://x.example/${'y'.repeat(200)}` }),
+    KEY
+  );
+  await assert.rejects(
+    (await linked('pictures')).place(payload(), KEY),
+    refused('refused', /picture is needed/)
+  );
+  await assert.rejects(notes.place(quiz, KEY), refused('refused', /no quizzes/));
+  await assert.rejects((await linked('pages')).place(quiz, KEY), refused('refused', /no polls/));
+  await assert.rejects(
+    (await linked('notes', 'wrong')).place(payload(), KEY),
+    refused('key-refused')
+  );
+  await control('faults', { overQuota: 'on' });
+  await assert.rejects(notes.place(payload(), KEY), refused('over-quota'));
+});
+
+test('followers answer a quiz while the clock moves on, until it closes', async () => {
+  const followers = await linked('followers');
+  await followers.place(quiz, KEY);
+  const countOf = async () => {
+    const results = await followers.results(KEY);
+    return { ...results!, all: results!.votes.reduce((sum, v) => sum + v.count, 0) };
+  };
+  assert.equal((await countOf()).all, 0);
+  await control('clock', { hours: '12' });
+  const early = await countOf();
+  await control('clock', { hours: '30' });
+  const later = await countOf();
+  assert.ok(early.all > 0 && later.all > early.all && !later.isClosed);
+  const [three, four] = later.votes;
+  assert.ok((four?.count ?? 0) > (three?.count ?? 0));
+  await control('clock', { hours: '240' });
+  const closed = await countOf();
+  assert.ok(closed.isClosed);
+  await control('clock', { hours: '240' });
+  assert.equal((await countOf()).all, closed.all);
+});
+
+test('an actor that names another site for its outbox is not taken', () => {
+  const actor = { id: 'https://a.example/actor', type: 'Person', outbox: 'https://b.example/out' };
+  assert.equal(readActor(actor, 'https://a.example/actor'), null);
+  assert.equal(readActor({ ...actor, outbox: 'javascript:1' }, 'https://a.example/actor'), null);
+  const fine = readActor(
+    { ...actor, outbox: '/out', name: '<b>Flax</b>' },
+    'https://a.example/actor'
+  );
+  assert.deepEqual([fine?.outbox, fine?.title], ['https://a.example/out', 'Flax']);
+});
