@@ -52,6 +52,8 @@ export interface WorldControl {
   cutsLeft(): Promise<number>;
   /** Videos that programs sent to the channel. */
   uploads(): Promise<Record<string, unknown[]>[]>;
+  /** Updates that stand at a network. */
+  updates(path: string): Promise<{ content: string; type: string }[]>;
   /** Posts at the blog by this title, drafts included. */
   posts(title: string): Promise<number>;
 }
@@ -101,6 +103,16 @@ export const test = base.extend<{ world: WorldControl; home: Page }, { app: App;
           items: { properties: Record<string, unknown[]> }[];
         };
         return items.map((i) => i.properties);
+      },
+      async updates(path) {
+        let answer: Response;
+        // The faults strike this call as well.
+        do answer = await fetch(`${app.hosts}/${path}/outbox`);
+        while (!answer.ok);
+        const { orderedItems } = (await answer.json()) as {
+          orderedItems: { object: { content: string; type: string } }[];
+        };
+        return orderedItems.map((i) => i.object);
       },
       async posts(title) {
         let answer: Response;

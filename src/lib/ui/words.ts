@@ -232,8 +232,15 @@ const dayAndTime = new Intl.DateTimeFormat('en-GB', {
   ...{ day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' }
 });
 
+const time = new Intl.DateTimeFormat('en-GB', { hour: '2-digit', minute: '2-digit' });
+
 export const dateWords = (iso: string | null): string =>
   iso ? day.format(new Date(iso)) : 'No date';
-export const dateTimeWords = (iso: string): string => dayAndTime.format(new Date(iso));
+/** The year is told where it is not this one. */
+export function dateTimeWords(iso: string): string {
+  const date = new Date(iso);
+  const isThisYear = date.getFullYear() === new Date().getFullYear();
+  return isThisYear ? dayAndTime.format(date) : `${day.format(date)}, ${time.format(date)}`;
+}
 export const countWords = (n: number, one: string, many: string): string =>
   `${n.toLocaleString('en')} ${n === 1 ? one : many}`;

@@ -36,7 +36,7 @@ const api = {
     const talk = readTalk(captions, { language: language || undefined });
     if (talk.sentences.length === 0) return [];
     const { chapters } = proposeChapters(talk);
-    const drawn = drawArticle(talk, { length: 'medium', chapters });
+    const drawn = drawArticle(talk, { length: 'long', chapters });
     return textBlocks(articleHtml(title, drawn));
   },
 

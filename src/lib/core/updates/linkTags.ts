@@ -38,4 +38,10 @@ export function tagLink(
   return { url: tagged.href, problems };
 }
 
-const tidyValue = (value: string): string => value.trim().toLowerCase().replace(/\s+/gu, '-');
+/** As reports sort them: lower case, words joined by hyphens. */
+const tidyValue = (value: string): string =>
+  value
+    .trim()
+    .toLowerCase()
+    .replace(/[^\p{L}\p{N}_.~-]+/gu, '-')
+    .replace(/^-+|-+$/g, '');

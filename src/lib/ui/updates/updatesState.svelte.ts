@@ -130,10 +130,10 @@ export class Updates {
     return { url, isPatternWrong: problems.some((p) => p.kind !== 'empty-field') };
   }
 
-  /** Makes all versions anew. */
-  async make(): Promise<void> {
+  /** Makes all versions anew, in the order of the networks. */
+  async make(): Promise<Version[]> {
     const { source, draft, networks } = this;
-    if (!source || !draft) return;
+    if (!source || !draft) return [];
     const turn = ++this.#turn;
     const places = networks.map((network) => ({
       id: network.id,
@@ -149,6 +149,7 @@ export class Updates {
       new Date().toISOString()
     );
     if (turn === this.#turn) this.versions = made;
+    return made;
   }
 
   async save(): Promise<void> {

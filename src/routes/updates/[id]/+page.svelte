@@ -2,6 +2,7 @@
   import { page } from '$app/state';
   import { formSchema } from '$lib/core/updates/draft.ts';
   import { MANNERS } from '$lib/core/updates/wordings.ts';
+  import type { Version } from '$lib/core/updates/version.ts';
   import { db } from '$lib/data/db.ts';
   import { deck } from '$lib/ui/deck.svelte.ts';
   import EmptyState from '$lib/ui/EmptyState.svelte';
@@ -50,14 +51,14 @@
   });
   const versionOf = (id: string) =>
     updates.versions[updates.networks.findIndex((n) => n.id === id)];
-  const ready = $derived(
+  const readyOf = (versions: readonly Version[]) =>
     updates.chosen.flatMap((network) => {
-      const version = versionOf(network.id);
+      const version = versions[updates.networks.indexOf(network)];
       return version && version.problems.length === 0 && version.payload.form === draft?.form
         ? [{ network, version }]
         : [];
-    })
-  );
+    });
+  const ready = $derived(readyOf(updates.versions));
   const held = $derived(updates.chosen.length - ready.length);
   const isPatternWrong = $derived(
     updates.networks.some((network) => updates.linkFor(network).isPatternWrong)
@@ -66,13 +67,15 @@
 
   async function send() {
     if (!updates.item || !draft) return;
+    // What was typed last goes out as well.
+    const last = readyOf(await updates.make());
     const at = draft.on ? new Date(draft.on).getTime() : Date.now();
     await updates.save();
-    await tell(updates.item, ready, at);
+    await tell(updates.item, last, at);
     deck.say(
       draft.on
-        ? `${countWords(ready.length, 'update', 'updates')} will go out then, while this application is open.`
-        : `${countWords(ready.length, 'update', 'updates')} on the way.`
+        ? `${countWords(last.length, 'update', 'updates')} will go out then, while this application is open.`
+        : `${countWords(last.length, 'update', 'updates')} on the way.`
     );
   }
 </script>

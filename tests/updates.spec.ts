@@ -1,0 +1,158 @@
+import type { Page } from '@playwright/test';
+import { expect, idle, row, test } from './app.ts';
+
+const COLOUR = 'A colour plan for winter scarves';
+const DRAFT = 'Reading a weaving draft in six minutes';
+const NETWORKS = ['followers', 'notes', 'pictures', 'pages'];
+
+async function openUpdates(page: Page, title: string): Promise<void> {
+  await page.getByRole('link', { name: 'Updates', exact: true }).click();
+  await page.getByRole('link', { name: new RegExp(`^Tell of the .*: ${title}$`) }).click();
+  await expect(page.getByRole('heading', { level: 1, name: title })).toBeVisible();
+  await expect(page.getByRole('button', { name: /^Send to 4 places/ })).toBeEnabled();
+  await idle(page);
+}
+const at = (page: Page, name: string) => page.getByRole('region', { name });
+const NOTES = 'Hearthside Notes';
+const FOLLOWERS = 'Wrenfold Loomworks: followers';
+
+test('a text goes to four networks, with faults on, and stands at each once', async ({
+  home: page,
+  world
+}) => {
+  await openUpdates(page, COLOUR);
+  for (const name of [NOTES, FOLLOWERS, 'Gallery in the Loft', 'Market Street Pages'])
+    await expect(at(page, name).getByText(/^\d+ of \d+$/)).toBeVisible();
+  await world.faults({ failOneIn: '4', loseOneIn: '3', busyOneIn: '5', retryAfter: '1' });
+  await page.getByRole('button', { name: 'Send to 4 places' }).click();
+  await expect(page.getByText(/^Told /)).toHaveCount(4, { timeout: 90_000 });
+  await world.faults({});
+  for (const path of NETWORKS) expect(await world.updates(path)).toHaveLength(1);
+  expect((await world.updates('notes'))[0]?.content).toContain(`${COLOUR}\n\n`);
+
+  // Sent once more it takes the place of the first; taken back it is gone.
+  await at(page, NOTES).getByRole('textbox', { name: /^Text/ }).fill('Twelve scarves, one warp.');
+  await page.getByRole('button', { name: 'Send to 4 places' }).click();
+  await expect
+    .poll(async () => (await world.updates('notes')).map((u) => u.content))
+    .toEqual(['Twelve scarves, one warp.']);
+  await at(page, NOTES).getByRole('button', { name: 'Undo: take it back' }).click();
+  await expect(at(page, NOTES).getByText('Taken back.')).toBeVisible();
+  expect(await world.updates('notes')).toHaveLength(0);
+
+  // From In step it is one key away.
+  await page.getByRole('link', { name: 'In step', exact: true }).click();
+  await row(page, COLOUR).focus();
+  await page.keyboard.press('u');
+  await expect(page.getByRole('heading', { level: 1, name: COLOUR })).toBeVisible();
+
+  // Neither half of the twin is taken for being made.
+  await page.getByRole('link', { name: 'In step', exact: true }).click();
+  await expect(row(page, COLOUR)).toHaveAccessibleName(/No video yet/);
+});
+
+test('a quiz from the talk is tried, sent, and answered while the clock moves on', async ({
+  home: page,
+  world,
+  context
+}) => {
+  await openUpdates(page, DRAFT);
+  await page.getByRole('radio', { name: 'Quiz' }).check();
+  const proposals = page.getByRole('list', { name: 'Proposals' });
+  await proposals
+    .getByRole('listitem')
+    .filter({ hasText: 'is a thread that passes over many others' })
+    .getByRole('button', { name: 'Take this one' })
+    .click();
+  const followers = at(page, FOLLOWERS);
+  await followers.getByRole('radio', { name: 'float' }).check();
+  await expect(followers.getByText(/^Right\. A float is a thread/)).toBeVisible();
+  await expect(at(page, NOTES).getByText('This place has no quizzes.')).toBeVisible();
+  await page.getByRole('button', { name: 'Send the quiz to 1 place' }).click();
+  await expect(followers.getByText(/^Told /)).toBeVisible();
+  await expect(followers.getByText('Open, 0 answers so far.')).toBeVisible();
+
+  await world.clock(20);
+  await followers.getByRole('button', { name: 'Look at the results again' }).click();
+  await expect(followers.getByText(/^Open, [1-9]\d* answers so far\.$/)).toBeVisible();
+  await world.clock(100);
+  await followers.getByRole('button', { name: 'Look at the results again' }).click();
+  await expect(followers.getByText(/^Closed, \d+ answers so far\.$/)).toBeVisible();
+  const there = await context.newPage();
+  const address = await followers.getByRole('link', { name: 'See it there' }).getAttribute('href');
+  await there.goto(address ?? '');
+  await expect(there.getByText('(this is right)')).toBeVisible();
+});
+
+test('a poll fits some places and not others, and is changed until it does', async ({
+  home: page,
+  world
+}) => {
+  await openUpdates(page, COLOUR);
+  await page.getByRole('radio', { name: 'Poll' }).check();
+  await expect(page.getByRole('textbox', { name: 'Question' })).not.toHaveValue('');
+  await page.getByRole('textbox', { name: 'Option 1' }).fill('w'.repeat(60));
+  await expect(
+    at(page, NOTES).getByText('Option 1 is 10 characters too long for this place.')
+  ).toBeVisible();
+  await expect(page.getByText('3 places cannot take it as it is.')).toBeVisible();
+  await page.getByRole('textbox', { name: 'Option 1' }).fill('Madder and cream');
+  await page.getByRole('textbox', { name: 'Option 2' }).fill('madder and cream');
+  await expect(at(page, NOTES).getByText('Two options are the same.')).toBeVisible();
+  await page.getByRole('textbox', { name: 'Option 2' }).fill('Grey and brown');
+  await page.getByRole('button', { name: 'Send the poll to 2 places' }).click();
+  await expect(page.getByText(/^Told /)).toHaveCount(2);
+  expect((await world.updates('notes'))[0]?.type).toBe('Question');
+});
+
+test('one common text is cut where it must be, own words stand, and a date is waited for', async ({
+  home: page,
+  world
+}) => {
+  await openUpdates(page, COLOUR);
+  const notes = at(page, NOTES);
+  const own = notes.getByRole('textbox', { name: /^Text/ });
+  await own.fill('Only for the neighbours.');
+  await page
+    .getByRole('textbox', { name: 'A text for all places' })
+    .fill('We wound one warp for twelve scarves. '.repeat(25));
+  await expect(page.getByText(`Changing it leaves what was written for ${NOTES}.`)).toBeVisible();
+  await expect(own).toHaveValue('Only for the neighbours.');
+  await notes.getByRole('button', { name: 'Back to the common text' }).click();
+  await expect(notes.getByText('The common text is cut to fit.')).toBeVisible();
+  await expect(own).toHaveValue(/https?:\/\/\S+utm_source=hearthside-notes\S*$/);
+  await page.getByRole('radio', { name: 'In a stream' }).check();
+  await expect(notes.getByText('The rest is folded away here.')).toBeVisible();
+
+  await page.getByLabel('On', { exact: true }).fill('2020-01-01T10:00');
+  await expect(page.getByText('That date has passed.')).toBeVisible();
+  await page.getByLabel('On', { exact: true }).fill('2099-01-01T10:00');
+  await page.getByRole('button', { name: 'Plan to 4 places' }).click();
+  await expect(notes.getByText(/^Goes out .*2099/)).toBeVisible();
+  expect(await world.updates('notes')).toHaveLength(0);
+  await notes.getByRole('button', { name: 'Do not send it' }).click();
+  await expect(notes.getByText('Taken back.')).toBeVisible();
+
+  // What lies here is found again.
+  await page.reload();
+  await expect(page.getByRole('textbox', { name: 'A text for all places' })).toHaveValue(
+    /^We wound/
+  );
+});
+
+test('a network is linked by its address and unlinked again', async ({ home: page }) => {
+  await page.getByRole('link', { name: 'Places', exact: true }).click();
+  const card = page.getByRole('article', { name: NOTES });
+  await expect(card.getByText('Texts of up to 500 characters')).toBeVisible();
+  const address = (await card.getByRole('link').first().getAttribute('href')) ?? '';
+  await card.getByRole('button', { name: /^Unlink…/ }).click();
+  await card.getByRole('button', { name: 'Unlink: nothing there changes' }).click();
+  await expect(card).toHaveCount(0);
+  await page.getByRole('textbox', { name: 'Link a place' }).fill(address);
+  await page.getByRole('button', { name: 'Look', exact: true }).click();
+  await page.getByRole('button', { name: 'Link this network' }).click();
+  await expect(card.getByLabel(`Key for telling at ${NOTES}`)).toBeVisible();
+  await card.getByLabel(`Key for telling at ${NOTES}`).fill('wrenfold-updates-key');
+  await card.getByRole('button', { name: 'Give the key' }).click();
+  await expect(card.getByText('Key ••••••••')).toBeVisible();
+});
