@@ -11,6 +11,9 @@ export interface KeyTerm {
   weight: number;
 }
 
+/** What is measured with tells nothing of a topic. */
+const MEASURES =
+  /^(?:(?:milli|centi|kilo)?(?:met(?:re|er)s?|grams?|lit(?:re|er)s?)|kilos?|inch(?:es)?|feet|pounds?|seconds?|minutes?|hours?|days?|weeks?|months?|years?|degrees?|per ?cent|halves|half|times?|rest)$/;
 const NOUNS = new Set(['NOUN', 'PROPN']);
 
 /**
@@ -35,6 +38,7 @@ export function keyTerms(texts: readonly string[], language: string): KeyTerm[] 
     const isTopic = (i: number) =>
       isContentWord(words[i] ?? '', spoken) &&
       !/\d/.test(words[i] ?? '') &&
+      !MEASURES.test(words[i] ?? '') &&
       (words[i]?.length ?? 0) > 2;
     for (let i = 0; i < words.length; i++) {
       if (!isTopic(i) || (isEnglish && !NOUNS.has(tags[i] ?? ''))) continue;

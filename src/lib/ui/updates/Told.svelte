@@ -51,13 +51,12 @@
           <li class="flex items-center gap-2">
             <span class="min-w-0 flex-1 truncate">{name}</span>
             <span class="times">{count}</span>
-            <meter
-              class="w-24"
-              min="0"
-              max={Math.max(1, all)}
-              value={count}
-              aria-label="{name}: {count} of {all}"
-            ></meter>
+            <span class="block h-2 w-24 rounded-base bg-line" aria-hidden="true"
+              ><span
+                class="block h-full rounded-base bg-ink"
+                style="width:{(100 * count) / Math.max(1, all)}%"
+              ></span></span
+            >
           </li>
         {/each}
       </ul>
