@@ -1,3 +1,4 @@
+import { readFile } from 'node:fs/promises';
 import type { Page } from '@playwright/test';
 import { expect, idle, row, test } from './app.ts';
 
@@ -138,6 +139,31 @@ test('one common text is cut where it must be, own words stand, and a date is wa
   await expect(page.getByRole('textbox', { name: 'A text for all places' })).toHaveValue(
     /^We wound/
   );
+});
+
+test('hashtags of one’s own come first and banned ones never; the same is taken out as files', async ({
+  home: page
+}) => {
+  await openUpdates(page, COLOUR);
+  const notes = at(page, NOTES);
+  await expect(notes.getByRole('button', { name: 'Remove #warp' })).toBeVisible();
+  await expect(notes.getByText(/^Used here: #\w+ [\d,]+/)).toBeVisible();
+  await page.getByRole('textbox', { name: 'Hashtags always' }).fill('wrenfold');
+  await page.keyboard.press('Enter');
+  await page.getByRole('textbox', { name: 'Hashtags never' }).fill('warp');
+  await page.keyboard.press('Enter');
+  await expect(notes.getByRole('button', { name: 'Remove #wrenfold' })).toBeVisible();
+  await expect(notes.getByRole('button', { name: 'Remove #warp' })).toHaveCount(0);
+
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Take it out as files' }).click()
+  ]);
+  expect(download.suggestedFilename()).toBe('a-colour-plan-for-winter-scarves-updates.zip');
+  // Names stand in a ZIP as they are, once before each file and once in its directory.
+  const listed = (await readFile(await download.path())).toString('latin1');
+  expect(listed.match(/[\w-]+\/update\.(?:txt|json)/g)).toHaveLength(16);
+  expect(listed).toMatch(/gallery-in-the-loft\/picture\.png/);
 });
 
 test('a network is linked by its address and unlinked again', async ({ home: page }) => {

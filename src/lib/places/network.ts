@@ -120,7 +120,8 @@ function update(payload: Payload): UpdatePayload {
   throw new PlaceError({ kind: 'refused', detail: 'A network takes updates.' });
 }
 
-function toObject(payload: UpdatePayload, key: string): object {
+/** An update as an ActivityStreams object, with its key as what it belongs to. */
+export function toObject(payload: UpdatePayload, key: string): object {
   const { form, text, title, hasTitle, hashtags, options, why, closes, picture, button } = payload;
   return {
     type: form === 'text' ? 'Note' : 'Question',

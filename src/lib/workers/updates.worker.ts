@@ -7,7 +7,7 @@ import { proposeChapters } from '$lib/core/chapters/propose.ts';
 import { detectLanguage } from '$lib/core/language/language.ts';
 import { readTalk } from '$lib/core/language/talk.ts';
 import type { UpdateDraft } from '$lib/core/updates/draft.ts';
-import { hashtags } from '$lib/core/updates/hashtags.ts';
+import { hashtags, type Hashtag } from '$lib/core/updates/hashtags.ts';
 import type { UpdateLimits } from '$lib/core/updates/placeLimits.ts';
 import { proposePolls, type Poll } from '$lib/core/updates/poll.ts';
 import { proposeQuiz, type NoQuizReason, type QuizQuestion } from '$lib/core/updates/quiz.ts';
@@ -18,6 +18,14 @@ import { versionFor, type Version, type VersionPlace } from '$lib/core/updates/v
 /** Limits that polls and quizzes are proposed for where no place tells others. */
 const USUAL = { question: 300, option: 65, most: 5 };
 const MOST_TERMS = 30;
+/** Hashtags that are proposed at most, unless the user has more of their own. */
+const USUAL_TAGS = 4;
+
+/** Hashtags of the user's own, and those that are never proposed. */
+export interface TagLists {
+  own: string[];
+  banned: string[];
+}
 
 export interface Proposals {
   polls: Poll[];
@@ -55,12 +63,18 @@ const api = {
     };
   },
 
-  /** Hashtags for a place, from key terms and how often each is used there. */
-  hashtags: (terms: string[], limits: UpdateLimits, uses: Map<string, number>): string[] =>
+  /** Hashtags for a place, from key terms, the user's lists and how often each is used there. */
+  hashtags: (
+    terms: string[],
+    limits: UpdateLimits,
+    uses: Map<string, number>,
+    lists: TagLists
+  ): Hashtag[] =>
     hashtags(terms, {
-      ...{ most: Math.min(4, limits.hashtags), style: limits.hashtagStyle },
+      most: Math.min(Math.max(USUAL_TAGS, lists.own.length), limits.hashtags),
+      ...{ style: limits.hashtagStyle, own: lists.own, banned: lists.banned },
       ...(uses.size > 0 && { uses })
-    }).map((t) => t.tag),
+    }),
 
   versions: (
     source: UpdateSource,

@@ -86,9 +86,24 @@ test('HTML is read block by block, with its seconds; what is folded away is left
     [
       { kind: 'heading', text: 'Why' },
       { kind: 'paragraph', text: 'One two three', start: 1.5, end: 3 },
-      { kind: 'item', text: 'Step' },
+      { kind: 'item', text: 'Step', step: 1 },
       { kind: 'picture', text: 'Loom' },
       { kind: 'quote', text: 'Said' }
+    ]
+  );
+});
+
+test('steps of numbered lists are counted, also around lists within them', () => {
+  const html =
+    '<ol><li>One<ul><li>Aside</li></ul></li><li><p>Two</p><p>More</p></li></ol><p>End</p>';
+  assert.deepEqual(
+    textBlocks(html).map((b) => [b.text, b.step]),
+    [
+      ['One', 1],
+      ['Aside', undefined],
+      ['Two', 2],
+      ['More', undefined],
+      ['End', undefined]
     ]
   );
 });

@@ -21,6 +21,12 @@
   const isText = $derived(updates.draft?.form === 'text');
   const isOver = $derived(version !== undefined && version.length > version.limit);
   const id = $props.id();
+  const { format } = new Intl.NumberFormat('en');
+  const used = $derived(
+    (updates.hashtags.get(network.id) ?? [])
+      .flatMap(({ tag, uses }) => (uses === null ? [] : [`${tag} ${format(uses)}`]))
+      .join(', ')
+  );
   const withSign = (tags: string[]) => tags.map((t) => (t.startsWith('#') ? t : `#${t}`));
 </script>
 
@@ -73,6 +79,7 @@
           value={[...version.payload.hashtags]}
           onchange={(tags) => updates.setOwn(network.id, { hashtags: withSign(tags) })}
         />
+        {#if used}<p class="text-xs text-quiet">Used here: {used}</p>{/if}
       {/if}
     {/if}
     {#if version.problems.length > 0}

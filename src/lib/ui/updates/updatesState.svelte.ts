@@ -1,19 +1,26 @@
+import { z } from 'zod';
 import { slugOf } from '$lib/core/article/slug.ts';
 import type { Item } from '$lib/core/model/item.ts';
 import { largestPicture } from '$lib/core/model/item.ts';
 import type { Network } from '$lib/core/model/network.ts';
 import { newUpdateDraft, type Asked, type UpdateDraft } from '$lib/core/updates/draft.ts';
+import type { Hashtag } from '$lib/core/updates/hashtags.ts';
 import { LINK_TAG_PATTERN, tagLink } from '$lib/core/updates/linkTags.ts';
 import type { UpdateSource } from '$lib/core/updates/source.ts';
 import type { Version } from '$lib/core/updates/version.ts';
 import { db } from '$lib/data/db.ts';
 import { getBody, getItem } from '$lib/data/items.ts';
 import { readKey } from '$lib/data/keys.ts';
+import { readSetting, saveSetting } from '$lib/data/settings.ts';
 import { UpdateNetwork } from '$lib/places/network.ts';
 import { readDetails } from '$lib/work/details.ts';
 import { attempt, runTask } from '$lib/work/tasks.svelte.ts';
-import type { Proposals } from '$lib/workers/updates.worker.ts';
+import type { Proposals, TagLists } from '$lib/workers/updates.worker.ts';
 import { updatesWorker } from '$lib/workers/updates.ts';
+
+const tagListsSchema = z
+  .object({ own: z.array(z.string()), banned: z.array(z.string()) })
+  .catch({ own: [], banned: [] });
 
 /** One item in the updates view: what is made of it for each network. */
 export class Updates {
@@ -26,7 +33,8 @@ export class Updates {
   pattern = $state(LINK_TAG_PATTERN);
   isMissing = $state(false);
   /** Proposed, by network. */
-  hashtags = $state.raw<ReadonlyMap<string, string[]>>(new Map());
+  hashtags = $state.raw<ReadonlyMap<string, Hashtag[]>>(new Map());
+  tagLists = $state<TagLists>({ own: [], banned: [] });
   #turn = 0;
 
   readonly picture = $derived.by(() => {
@@ -47,14 +55,16 @@ export class Updates {
       this.isMissing = true;
       return;
     }
-    const [networks, kept, pattern] = await Promise.all([
+    const [networks, kept, pattern, lists] = await Promise.all([
       db.networks.toArray(),
       db.updates.get(id),
-      db.settings.get('linkTags')
+      readSetting('linkTags', z.string().catch(LINK_TAG_PATTERN)),
+      readSetting('hashtags', tagListsSchema)
     ]);
+    this.pattern = pattern;
+    this.tagLists = lists;
     this.networks = networks.sort((a, b) => (a.linked < b.linked ? -1 : 1));
     this.draft = kept ?? newUpdateDraft(id, new Date().toISOString());
-    if (typeof pattern?.value === 'string') this.pattern = pattern.value;
     this.item = item;
     this.source = await this.#read(item);
     await runTask(`Reading “${item.title}” for updates`, async () => {
@@ -106,17 +116,27 @@ export class Updates {
 
   async readHashtags(): Promise<void> {
     const terms = this.proposals?.terms ?? [];
-    const found = new Map<string, string[]>();
+    const lists = $state.snapshot(this.tagLists) as TagLists;
+    const found = new Map<string, Hashtag[]>();
     for (const network of this.networks) {
       if (network.limits.hashtags === 0) continue;
-      const names = terms.map((t) => t.replaceAll(' ', '').toLowerCase());
+      const names = [...lists.own.map((t) => t.replace(/^#/, '')), ...terms].map((t) =>
+        t.replaceAll(' ', '').toLowerCase()
+      );
       const { value } = await attempt(async () =>
         new UpdateNetwork(network, await readKey(network.id)).tagCounts(names)
       );
       const uses = value ?? new Map<string, number>();
-      found.set(network.id, await updatesWorker().hashtags(terms, network.limits, uses));
+      found.set(network.id, await updatesWorker().hashtags(terms, network.limits, uses, lists));
     }
     this.hashtags = found;
+  }
+
+  /** Keeps the user's lists of hashtags and proposes anew by them. */
+  async setTagLists(change: Partial<TagLists>): Promise<void> {
+    this.tagLists = { ...this.tagLists, ...change };
+    await saveSetting('hashtags', $state.snapshot(this.tagLists));
+    await this.readHashtags();
   }
 
   /** The address that an update at a network leads to. */
@@ -139,7 +159,7 @@ export class Updates {
       id: network.id,
       limits: network.limits,
       link: this.linkFor(network).url,
-      hashtags: this.hashtags.get(network.id) ?? []
+      hashtags: (this.hashtags.get(network.id) ?? []).map((t) => t.tag)
     }));
     const made = await updatesWorker().versions(
       source,
@@ -156,7 +176,7 @@ export class Updates {
     if (!this.draft) return;
     const changed = new Date().toISOString();
     await db.updates.put({ ...($state.snapshot(this.draft) as UpdateDraft), changed });
-    await db.settings.put({ name: 'linkTags', value: this.pattern });
+    await saveSetting('linkTags', this.pattern);
   }
 
   /** What the networks have for their own, with an empty place for those that have nothing yet. */

@@ -7,12 +7,13 @@
   import { deck } from '$lib/ui/deck.svelte.ts';
   import EmptyState from '$lib/ui/EmptyState.svelte';
   import { live } from '$lib/ui/live.svelte.ts';
+  import Names from '$lib/ui/desk/Names.svelte';
   import AskedForm from '$lib/ui/updates/AskedForm.svelte';
   import Column from '$lib/ui/updates/Column.svelte';
   import { Updates } from '$lib/ui/updates/updatesState.svelte.ts';
   import { formWords, mannerWords } from '$lib/ui/updateWords.ts';
   import { countWords } from '$lib/ui/words.ts';
-  import { tell, updateKey } from '$lib/work/tell.ts';
+  import { takeOutUpdates, tell, updateKey } from '$lib/work/tell.ts';
 
   let updates = $state.raw(new Updates());
   let isCutShort = $state(false);
@@ -161,6 +162,18 @@
                 <span class="font-semibold">Tags on the link</span>
                 <input class="field times" spellcheck="false" bind:value={updates.pattern} />
               </label>
+              <div class="grid gap-2 sm:grid-cols-2">
+                <Names
+                  label="Hashtags always"
+                  value={updates.tagLists.own}
+                  onchange={(own) => updates.setTagLists({ own })}
+                />
+                <Names
+                  label="Hashtags never"
+                  value={updates.tagLists.banned}
+                  onchange={(banned) => updates.setTagLists({ banned })}
+                />
+              </div>
               {#if isPatternWrong}<p role="alert">
                   The tags name a field that there is not. Known are place.name, place.kind,
                   item.slug, item.kind and update.kind.
@@ -194,6 +207,12 @@
             {isPast ? 'That date has passed.' : ''}
             {held > 0 ? `${countWords(held, 'place', 'places')} cannot take it as it is.` : ''}
           </p>
+          <button
+            class="bare btn btn-sm"
+            disabled={ready.length === 0}
+            onclick={() => updates.item && takeOutUpdates(updates.item, ready)}
+            >Take it out as files</button
+          >
           <fieldset class="ml-auto flex gap-3 text-sm">
             <legend class="sr-only">How much is shown</legend>
             <label class="flex items-center gap-1"
