@@ -23,6 +23,17 @@ export async function findSpeech(key: string, today: string): Promise<KeptSpeech
   return kept ?? null;
 }
 
+/** Seconds of those of many sentences that are kept, by key, noting that they are still used. */
+export async function findAllSpeech(
+  keys: readonly string[],
+  today: string
+): Promise<ReadonlyMap<string, number>> {
+  const kept = (await db.speech.bulkGet([...new Set(keys)])).filter((k) => k !== undefined);
+  const old = kept.filter((k) => k.used !== today);
+  if (old.length > 0) await db.speech.bulkPut(old.map((k) => ({ ...k, used: today })));
+  return new Map(kept.map((k) => [k.key, k.seconds]));
+}
+
 /** The sound of a kept sentence. */
 export async function readSpeech(
   key: string

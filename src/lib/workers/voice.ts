@@ -1,5 +1,7 @@
 import { wrap, type Remote } from 'comlink';
 import type { VoiceChoice } from '$lib/core/narration/voices.ts';
+import { speechKey } from '$lib/core/model/ids.ts';
+import { findAllSpeech } from '$lib/data/speech.ts';
 import type { Said, VoiceWorker } from './voice.worker.ts';
 
 /** Two sentences are said at a time. */
@@ -58,16 +60,26 @@ export async function sayAll(
 ): Promise<Said[]> {
   const today = new Date().toISOString().slice(0, 10);
   const said: Said[] = [];
-  let [next, done] = [0, 0];
+  const keys = heard.map((h) => speechKey(voice.engine, voice.voice, voice.speed, h));
+  // What is kept needs no voice, and no worker to be started for it.
+  const kept = await findAllSpeech(keys, today);
+  const missing: number[] = [];
+  for (const [at, key] of keys.entries()) {
+    const seconds = kept.get(key);
+    if (seconds === undefined) missing.push(at);
+    else said[at] = { key, seconds, problem: null };
+  }
+  let [next, done] = [0, heard.length - missing.length];
+  if (done > 0) told(done);
   const work = async (n: number) => {
-    while (next < heard.length) {
+    while (next < missing.length) {
       signal.throwIfAborted();
-      const at = next++;
+      const at = missing[next++]!;
       said[at] = await say(n, heard[at] ?? '', voice, today);
       told(++done);
     }
   };
-  const hands = Math.min(AT_ONCE, heard.length);
+  const hands = Math.min(AT_ONCE, missing.length);
   await Promise.all(Array.from({ length: hands }, (_, n) => work(n)));
   return said;
 }
