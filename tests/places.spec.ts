@@ -16,7 +16,11 @@ test.describe('a first visit', () => {
       await expect(found.getByRole('heading', { name: 'Wrenfold Loomworks' })).toBeVisible();
       await expect(found).toContainText('Change, upload or remove anything');
     }
-    await page.getByRole('button', { name: 'Link this channel for reading' }).click();
+    // A new origin is let into the page's policy by loading the page anew.
+    await Promise.all([
+      page.waitForEvent('load'),
+      page.getByRole('button', { name: 'Link this channel for reading' }).click()
+    ]);
     await expect(page.getByRole('article', { name: 'Wrenfold Loomworks' })).toContainText(
       '13 items'
     );
@@ -88,7 +92,7 @@ test('a place that fails is told in the top bar and with its card', async ({
 }) => {
   await world.faults({ failOneIn: '1' });
   await page.getByRole('link', { name: 'Places' }).click();
-  const channel = page.getByRole('article', { name: 'Wrenfold Loomworks' });
+  const channel = page.getByRole('article', { name: 'Wrenfold Loomworks', exact: true });
   await channel.getByRole('button', { name: /^Check/ }).click();
   await expect(channel.getByRole('alert')).toContainText('error of its own');
   await expect(page.getByRole('link', { name: 'needs a look' })).toBeVisible();

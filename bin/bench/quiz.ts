@@ -5,7 +5,7 @@ import { report } from './report.ts';
 import { demoSources } from './sources.ts';
 
 const LIMITS = { question: 300, option: 65, most: 4 };
-/** Judged by hand: whether the question can be answered from the item, by one option and no other. */
+/** Judged by hand once they were made: whether the question can be answered from the item, by one option and no other. */
 const JUDGED: Readonly<Record<string, string>> = judged;
 
 /** How sound the quizzes are that the demo items give, by judgements made by hand. */
