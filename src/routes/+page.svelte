@@ -256,7 +256,7 @@
     </div>
     <p id="grid-keys" class="hidden px-3 py-1 text-xs text-quiet md:block">
       <kbd>↑</kbd> <kbd>↓</kbd> move · <kbd>Enter</kbd> open · <kbd>P</kbd> make the post ·
-      <kbd>V</kbd> make the video ·
+      <kbd>V</kbd> make the video · <kbd>U</kbd> tell of it ·
       <kbd>Space</kbd>
       select · <kbd>S</kbd> set aside
     </p>
