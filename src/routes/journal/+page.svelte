@@ -1,6 +1,6 @@
 <script lang="ts">
   import type { JournalLine } from '$lib/core/model/journal.ts';
-  import type { OutboxEntry } from '$lib/core/lanes/outbox.ts';
+  import { isUpdate, type OutboxEntry } from '$lib/core/lanes/outbox.ts';
   import { db } from '$lib/data/db.ts';
   import { recentLines } from '$lib/data/journal.ts';
   import { deck } from '$lib/ui/deck.svelte.ts';
@@ -15,7 +15,13 @@
     () => async () => new Map((await db.outbox.toArray()).map((e) => [e.key, e]))
   );
   const places = live(
-    () => async () => new Map((await db.places.toArray()).map((p) => [p.id, p.title]))
+    () => async () =>
+      new Map(
+        [...(await db.places.toArray()), ...(await db.networks.toArray())].map((p) => [
+          p.id,
+          p.title
+        ])
+      )
   );
   let words = $state('');
   const shown = $derived(
@@ -39,8 +45,10 @@
     const now = await db.outbox.get(entry.key);
     deck.say(
       now?.state === 'removed'
-        ? 'The post was removed from the blog.'
-        : 'The post is not removed yet; the journal says why.'
+        ? isUpdate(entry.payload)
+          ? 'The update was taken back.'
+          : 'The post was removed from the blog.'
+        : 'It is not removed yet; the journal says why.'
     );
   }
 </script>
