@@ -55,6 +55,8 @@ if (!values.empty) {
       address: `${hosts.origin}/${path}/`,
       key: 'wrenfold-updates-key'
     })),
+    mailbox: { address: `${hosts.origin}/mailbox/`, key: 'wrenfold-mailbox-key' },
+    byHand: [{ title: 'Board at the Mill Gate', url: `${hosts.origin}/board/` }],
     setAside: [
       `${hosts.origin}/channel/watch/bobbin-in-forty-seconds`,
       `${hosts.origin}/blog/posts/open-studio-dates`

@@ -44,8 +44,9 @@ export function control(world: World): Hono {
             <h1>Behind the scenes</h1>
             <p>
               <a href="/channel/">Channel</a> · <a href="/blog/">Blog</a> ·
-              ${NETWORKS.map(({ path, name }) => html`<a href="/${path}/">${name}</a> · `)} the
-              clock stands at ${new Date(world.now()).toUTCString()}
+              ${NETWORKS.map(({ path, name }) => html`<a href="/${path}/">${name}</a> · `)}
+              <a href="/mailbox/">Mailbox</a> · <a href="/board/">Notice board</a> · the clock
+              stands at ${new Date(world.now()).toUTCString()}
             </p>
             <form method="post" action="/control/clock">
               <label

@@ -1,6 +1,7 @@
 import { serve, type HttpBindings } from '@hono/node-server';
 import { Hono } from 'hono';
 import { ZodError } from 'zod';
+import { board } from './board/board.ts';
 import { blog } from './blog/blog.ts';
 import { channel } from './channel/channel.ts';
 import { channelMicropub } from './channel/micropub.ts';
@@ -8,6 +9,7 @@ import { receive } from './channel/receive.ts';
 import { World } from './context.ts';
 import { control } from './control.ts';
 import { faults } from './faults.ts';
+import { mailbox } from './mailbox/mailbox.ts';
 import { NETWORKS } from './network/kinds.ts';
 import { network } from './network/network.ts';
 import { noFaults, Store } from './state.ts';
@@ -50,7 +52,9 @@ export async function startHosts(options: {
       media: [],
       titles: {},
       uploads: [],
-      updates: []
+      updates: [],
+      messages: [],
+      notices: []
     };
   });
   const world = new World(store, origin);
@@ -64,7 +68,12 @@ export async function startHosts(options: {
     '/channel/feed.xml',
     '/channel/micropub',
     '/channel/token',
-    ...NETWORKS.flatMap(({ path }) => [`/${path}/outbox`, `/${path}/limits.json`])
+    ...NETWORKS.flatMap(({ path }) => [
+      `/${path}/outbox`,
+      `/${path}/media`,
+      `/${path}/limits.json`
+    ]),
+    '/mailbox/messages'
   ]) {
     app.use(path, faults(store));
   }
@@ -73,6 +82,8 @@ export async function startHosts(options: {
   app.route('/channel', channelMicropub(world));
   app.route('/channel', channel(world));
   app.route('/blog', blog(world));
+  app.route('/mailbox', mailbox(world));
+  app.route('/board', board(world));
   for (const kind of NETWORKS) app.route(`/${kind.path}`, network(world, kind));
   app.onError((error, c) => {
     if (error instanceof ZodError) return c.text('The form is not complete.', 400);

@@ -1,7 +1,9 @@
 import { mkdir, open, readFile, rename, rm } from 'node:fs/promises';
 import { join } from 'node:path';
 import { z } from 'zod';
+import { noticeSchema } from './board/board.ts';
 import { uploadSchema } from './channel/upload.ts';
+import { messageSchema } from './mailbox/message.ts';
 import { updateSchema } from './network/update.ts';
 import type { Post } from './world/world.ts';
 
@@ -48,9 +50,16 @@ const stateSchema = z.object({
   /** Videos that were sent to the channel by program. */
   uploads: z.array(uploadSchema).default([]),
   /** What was told at the networks. */
-  updates: z.array(updateSchema).default([])
+  updates: z.array(updateSchema).default([]),
+  /** What came to the mailbox. */
+  messages: z.array(messageSchema).default([]),
+  /** What people wrote on the notice board. */
+  notices: z.array(noticeSchema).default([])
 });
 export type State = z.infer<typeof stateSchema>;
+
+/** Files that are too large for the state. */
+const FOLDERS = ['media', 'uploads', 'mail'];
 
 /**
  * The state of the hosts, kept in one file of a folder. Each change is on disk, whole, before
@@ -70,7 +79,7 @@ export class Store {
 
   /** Opens the state kept in a folder, moved to the origin the hosts have today. */
   static async open(folder: string, origin: string, begin: () => State): Promise<Store> {
-    await mkdir(join(folder, 'media'), { recursive: true });
+    for (const name of FOLDERS) await mkdir(join(folder, name), { recursive: true });
     const kept = await readFile(join(folder, 'state.json'), 'utf8').catch(() => null);
     if (!kept) {
       const store = new Store(folder, begin(), begin);
@@ -107,10 +116,10 @@ export class Store {
   }
 
   async reset(): Promise<void> {
-    await rm(join(this.folder, 'media'), { recursive: true, force: true });
-    await rm(join(this.folder, 'uploads'), { recursive: true, force: true });
-    for (const name of ['media', 'uploads'])
+    for (const name of FOLDERS) {
+      await rm(join(this.folder, name), { recursive: true, force: true });
       await mkdir(join(this.folder, name), { recursive: true });
+    }
     await this.change((state) => Object.assign(state, this.begin()));
   }
 

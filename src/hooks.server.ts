@@ -22,7 +22,7 @@ export const handle: Handle = async ({ event, resolve }) => {
     const widened = policy.replace("connect-src 'self'", `connect-src 'self' ${origins}`);
     response.headers.set(
       'content-security-policy',
-      `${widened}; frame-src 'self' ${origins}; media-src 'self' ${origins}; img-src 'self' data: ${origins}`
+      `${widened}; frame-src 'self' ${origins}; media-src 'self' blob: ${origins}; img-src 'self' data: blob: ${origins}`
     );
   }
   response.headers.set('x-content-type-options', 'nosniff');

@@ -8,6 +8,11 @@ import { readActor } from '../src/lib/core/feeds/actor.ts';
 import { readPage } from '../src/lib/core/feeds/page.ts';
 import type { UpdatePayload } from '../src/lib/core/lanes/outbox.ts';
 import { PlaceError } from '../src/lib/core/model/place.ts';
+import { readMessage } from '../src/lib/core/messages/message.ts';
+import type { Mailbox } from '../src/lib/core/model/mailbox.ts';
+import { answerMessage, fromFragment } from '../src/lib/core/updates/handOff.ts';
+import { ByHand } from '../src/lib/places/byHand.ts';
+import { MailboxPlace } from '../src/lib/places/mailbox.ts';
 import { UpdateNetwork } from '../src/lib/places/network.ts';
 import { outside, sendAsUsual, sendStraight } from './outside.ts';
 
@@ -40,12 +45,13 @@ async function linked(path: string, key = 'wrenfold-updates-key'): Promise<Updat
   const { actor } = readPage(await (await outside(home)).text(), home);
   const facts = readActor(await (await outside(actor)).json(), actor);
   assert.ok(facts);
-  return new UpdateNetwork(facts, key);
+  return new UpdateNetwork(facts, key, async (name) => files.get(name) ?? null);
 }
 const KEY = '0b6cbd4e-6a2a-5b5e-9e0e-3c3f6d1a7a11';
 const payload = (change: Partial<UpdatePayload> = {}): UpdatePayload => ({
   ...{ kind: 'update', form: 'text', title: 'Retting', hasTitle: false, text: 'The flax is in.' },
   ...{ hashtags: ['#Flax'], options: [], why: '', closes: null, picture: null, button: null },
+  ...{ clip: null, part: null },
   ...change
 });
 const quiz = payload({
@@ -141,4 +147,93 @@ test('an actor that names another site for its outbox is not taken', () => {
     'https://a.example/actor'
   );
   assert.deepEqual([fine?.outbox, fine?.title], ['https://a.example/out', 'Flax']);
+});
+
+const files = new Map([
+  ['own:picture', new Blob([Buffer.from('a picture')], { type: 'image/png' })],
+  ['own:clip', new Blob([Buffer.from('no clip at all')], { type: 'video/webm' })]
+]);
+const picture = { url: 'own:picture', alt: 'Rows of flax' };
+
+test('a kept picture is sent first, once however often, and then stands with the update', async () => {
+  const pictures = await linked('pictures');
+  await pictures.prepare(payload({ picture }));
+  await pictures.prepare(payload({ picture }));
+  const url = await pictures.place(payload({ picture }), KEY);
+  const address = /<img src="([^"]+)"/.exec(await (await outside(url)).text())?.[1] ?? '';
+  assert.equal(await (await outside(address)).text(), 'a picture');
+  const again = await linked('pictures');
+  await again.prepare(payload({ picture }));
+  await again.replace(url, payload({ picture, text: 'Dry.' }), KEY);
+  assert.ok((await (await outside(url)).text()).includes(address));
+});
+
+test('files that are not kept any more, not taken or sent without a key are told', async () => {
+  const pictures = await linked('pictures');
+  const clip = { url: 'own:clip', alt: 'Rows', seconds: 3, type: 'video/webm' };
+  await assert.rejects(
+    pictures.prepare(payload({ clip })),
+    refused('refused', /at most 90 seconds/)
+  );
+  const gone = { ...picture, url: 'own:gone' };
+  await assert.rejects(pictures.prepare(payload({ picture: gone })), refused('not-found'));
+  const pages = await linked('pages');
+  await assert.rejects(pages.prepare(payload({ clip })), refused('refused', /not taken here/));
+  const keyless = await linked('pictures', 'wrong');
+  await assert.rejects(keyless.prepare(payload({ picture })), refused('key-refused', /.?/));
+});
+
+test('a part of a thread waits for the part before it, and follows it', async () => {
+  const notes = await linked('notes');
+  const second = payload({ text: 'And then.', part: { number: 2, of: 2, after: KEY } });
+  await assert.rejects(notes.prepare(second), refused('busy'));
+  const url = await notes.place(
+    payload({ text: 'First this.', part: { number: 1, of: 2, after: '' } }),
+    KEY
+  );
+  await notes.prepare(second);
+  await notes.place(second, '7f5a3c7a-0b46-5d3a-9a53-1f6f6a5b2c11');
+  assert.match(await (await outside(url)).text(), /First this\.[\s\S]*And then\./);
+  assert.match(await (await outside(`${hosts.origin}/notes/`)).text(), /It goes on in 1 more/);
+});
+
+async function handing(): Promise<{ target: ByHand; mailbox: Mailbox }> {
+  const home = `${hosts.origin}/mailbox/`;
+  const { description } = readPage(await (await outside(home)).text(), home);
+  const about = (await (await outside(description)).json()) as { messages: string };
+  const mailbox = {
+    ...{ url: home, name: 'Letterbox', address: 'studio@wrenfold.example', linked: '' },
+    messages: about.messages
+  };
+  const network = { id: 'b', title: 'Board at the Mill Gate', url: `${hosts.origin}/board/` };
+  const target = new ByHand(network, mailbox, {
+    ...{ key: 'wrenfold-mailbox-key', secret: 's', origin: 'https://twin.example' },
+    ...{ fileOf: async (url) => files.get(url) ?? null, now: () => new Date(0) }
+  });
+  return { target, mailbox };
+}
+
+test('what is posted by hand goes to the mailbox once, and comes back with its address', async () => {
+  const { target, mailbox } = await handing();
+  assert.equal(await target.findByKey(KEY), null);
+  const url = await target.place(payload({ picture }), KEY);
+  assert.equal(await target.place(payload({ picture, text: 'Dry now.' }), KEY), url);
+  assert.equal(await target.findByKey(KEY), url);
+  const page = await (await outside(url)).text();
+  assert.match(page, /Dry now\./);
+  assert.match(page, /picture\.png \(image\/png\)/);
+
+  const fragment = /hand-off#([\w-]+)/.exec(page)?.[1] ?? '';
+  const handOff = await fromFragment(fragment);
+  assert.equal(handOff?.text, 'Dry now.');
+  assert.deepEqual(await target.answers(KEY), []);
+  // Whoever answers needs no key: it is mail.
+  const answer = answerMessage(handOff!, `${hosts.origin}/board/77`, new Date(9));
+  await new MailboxPlace(mailbox, '').deliver(answer);
+  const [raw] = await target.answers(KEY);
+  assert.match((await readMessage(raw ?? '')).text, /\/board\/77/);
+  await assert.rejects(new MailboxPlace(mailbox, 'wrong').find('x'), refused('key-refused'));
+
+  await target.remove(url, KEY);
+  assert.equal(await target.findByKey(KEY), null);
 });

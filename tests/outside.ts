@@ -1,5 +1,3 @@
-import assert from 'node:assert/strict';
-
 /** The network as it is. */
 export const outside = globalThis.fetch;
 
@@ -9,7 +7,8 @@ export const outside = globalThis.fetch;
  */
 export function sendStraight(): void {
   globalThis.fetch = async (path, init) => {
-    assert.equal(path, '/api/send');
+    // Files go straight to the place.
+    if (path !== '/api/send') return outside(path, init);
     const { url, method, key, json } = JSON.parse(String(init?.body)) as Record<string, string>;
     const answer = await outside(url ?? '', {
       method,

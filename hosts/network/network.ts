@@ -3,14 +3,11 @@ import { Hono, type Context } from 'hono';
 import { z } from 'zod';
 import type { World } from '../context.ts';
 import { scopesOf } from '../keys.ts';
-import type { NetworkKind } from './kinds.ts';
+import { UPDATE_KEYS, type NetworkKind } from './kinds.ts';
 import { missingPage, streamPage, updatePage } from './pages.ts';
+import { networkMedia } from './media.ts';
 import { asObject, usesOf, type Update } from './update.ts';
 
-/** The keys the networks know, and what each may do. They are public: this is a rehearsal. */
-const KEYS: Record<string, string[]> = {
-  'wrenfold-updates-key': ['create', 'update', 'delete']
-};
 const ACTIVITY = 'application/activity+json; charset=utf-8';
 const DAY = 86_400_000;
 const PAGE = 20;
@@ -19,12 +16,14 @@ const many = <T extends z.ZodType>(schema: T) =>
   z.union([z.array(schema), schema.transform((one) => [one])]).default([]);
 const attachmentSchema = z.union([
   z.object({ type: z.literal('Image'), url: z.url(), name: z.string().default('') }),
+  z.object({ type: z.literal('Video'), url: z.url(), name: z.string().default('') }),
   z.object({ type: z.literal('Link'), href: z.url(), name: z.string().default('') })
 ]);
 const objectSchema = z.object({
   id: z.string().optional(),
   type: z.enum(['Note', 'Question']),
   context: z.string().default(''),
+  inReplyTo: z.string().default(''),
   name: z.string().default(''),
   content: z.string().default(''),
   summary: z.string().default(''),
@@ -60,9 +59,15 @@ function overLimit(given: Given, { limits }: NetworkKind): string | null {
   const images = given.attachment.filter((a) => a.type === 'Image');
   if (length > limits.text) return `The text has ${length} characters; ${limits.text} are taken.`;
   if (given.tag.length > limits.hashtags) return `At most ${limits.hashtags} hashtags are taken.`;
-  if (images.length === 0 && limits.picture === 'required') return 'A picture is needed here.';
+  const clips = given.attachment.filter((a) => a.type === 'Video');
+  if (clips.length > (limits.clip ? 1 : 0)) return 'So many clips are not taken.';
+  if (given.inReplyTo && !limits.hasThreads) return 'Updates cannot follow each other here.';
+  const isFirst = !given.inReplyTo;
+  if (isFirst && images.length + clips.length === 0 && limits.picture === 'required')
+    return 'A picture is needed here.';
   if (images.length > (limits.picture === 'none' ? 0 : 1)) return 'So many pictures are not taken.';
-  if (images.some((i) => !i.name.trim())) return 'The picture needs a text alternative.';
+  if ([...images, ...clips].some((i) => !i.name.trim()))
+    return 'A picture or clip needs a text alternative.';
   if (given.name && !limits.title) return 'Updates have no title here.';
   if (limits.title && count(given.name, null) > limits.title) return 'The title is too long.';
   if (given.attachment.some((a) => a.type === 'Link') && !limits.hasButton)
@@ -102,7 +107,7 @@ export function network(world: World, kind: NetworkKind): Hono {
   app.get('/updates/:id', (c) => {
     const update = own().find((u) => u.id === c.req.param('id'));
     return update
-      ? c.html(updatePage(kind, base, update, world.now()))
+      ? c.html(updatePage(kind, base, update, own(), world.now()))
       : c.html(missingPage(kind, base), 404);
   });
 
@@ -114,7 +119,8 @@ export function network(world: World, kind: NetworkKind): Hono {
         ...{ url: base, outbox: `${base}outbox`, inbox: `${base}inbox` },
         endpoints: {
           limits: `${base}limits.json`,
-          tagCounts: `${base}tags.json`
+          tagCounts: `${base}tags.json`,
+          uploadMedia: `${base}media`
         }
       }),
       200,
@@ -132,6 +138,7 @@ export function network(world: World, kind: NetworkKind): Hono {
     const names = (c.req.query('names') ?? '').split(',').filter(Boolean).slice(0, 60);
     return c.json(Object.fromEntries(names.map((name) => [name, usesOf(kind.path, name)])));
   });
+  app.route('/media', networkMedia(world, kind, base));
   app.get('/objects/:id', (c) => {
     const update = own().find((u) => u.id === c.req.param('id'));
     return update
@@ -156,7 +163,7 @@ export function network(world: World, kind: NetworkKind): Hono {
   });
 
   app.post('/outbox', async (c) => {
-    const scopes = scopesOf(c, world, KEYS);
+    const scopes = scopesOf(c, world, UPDATE_KEYS);
     if (!scopes)
       return refuse(c, 401, 'unauthorized', 'The key is missing, unknown or has expired.');
     const parsed = activitySchema.safeParse(await c.req.json().catch(() => null));
@@ -173,6 +180,9 @@ export function network(world: World, kind: NetworkKind): Hono {
     }
     const wrong = overLimit(activity.object, kind);
     if (wrong) return refuse(c, 400, 'invalid_request', wrong);
+    const { inReplyTo } = activity.object;
+    if (inReplyTo && !find(inReplyTo))
+      return refuse(c, 404, 'not_found', 'What it follows is not there.');
     const fields = fieldsOf(activity.object);
     const now = world.now();
     if (activity.type === 'Update') {
@@ -206,11 +216,14 @@ export function network(world: World, kind: NetworkKind): Hono {
 
 function fieldsOf(given: Given): Omit<Update, 'id' | 'network' | 'created' | 'updated'> {
   const image = given.attachment.find((a) => a.type === 'Image');
+  const clip = given.attachment.find((a) => a.type === 'Video');
   const link = given.attachment.find((a) => a.type === 'Link');
   return {
     ...{ type: given.type, context: given.context, title: given.name, text: given.content },
     tags: given.tag.map((t) => t.name),
     picture: image ? { url: image.url, alt: image.name } : null,
+    clip: clip ? { url: clip.url, alt: clip.name } : null,
+    inReplyTo: given.inReplyTo,
     button: link ? { label: link.name, url: link.href } : null,
     options: given.oneOf,
     why: given.summary,

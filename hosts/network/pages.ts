@@ -41,7 +41,8 @@ function page(kind: NetworkKind, base: string, title: string, body: Html): Html 
             padding-bottom: 1rem;
             overflow-wrap: anywhere;
           }
-          article img {
+          article img,
+          article video {
             max-width: 100%;
             width: 100%;
           }
@@ -96,16 +97,27 @@ function poll(update: Update, now: number): Html {
     </p>`;
 }
 
-function article(update: Update, base: string, now: number, most: number): Html {
+function article(
+  update: Update,
+  base: string,
+  now: number,
+  most: number,
+  after: Html[] = []
+): Html {
   const isCut = [...update.text].length > most;
   const text = isCut ? `${[...update.text].slice(0, most).join('')}…` : update.text;
   return html`<article id="${update.id}">
     ${update.picture ? html`<img src="${update.picture.url}" alt="${update.picture.alt}" />` : ''}
+    ${
+      update.clip
+        ? html`<video src="${update.clip.url}" aria-label="${update.clip.alt}" controls></video>`
+        : ''
+    }
     ${update.title ? html`<h2>${update.title}</h2>` : ''}
     <p class="text">${linked(text)}</p>
     ${isCut ? html`<p><a href="${base}updates/${update.id}">The whole of it</a></p>` : ''}
     ${update.tags.length > 0 ? html`<p>${update.tags.join(' ')}</p>` : ''}
-    ${update.type === 'Question' ? poll(update, now) : ''}
+    ${update.type === 'Question' ? poll(update, now) : ''} ${after}
     ${update.button ? html`<p><a href="${update.button.url}">${update.button.label}</a></p>` : ''}
     <p>
       <a href="${base}updates/${update.id}"
@@ -115,6 +127,23 @@ function article(update: Update, base: string, now: number, most: number): Html 
       >
     </p>
   </article>`;
+}
+
+/** The updates that go on from one, in their order. */
+function followers(update: Update, base: string, all: readonly Update[]): Update[] {
+  const next = all.find(
+    (u) =>
+      u.inReplyTo &&
+      [`${base}updates/${update.id}`, `${base}objects/${update.id}`].includes(u.inReplyTo)
+  );
+  return next ? [next, ...followers(next, base, all)] : [];
+}
+
+function moreOf(update: Update, base: string, all: readonly Update[]): Html[] {
+  const { length } = followers(update, base, all);
+  return length > 0
+    ? [html`<p><a href="${base}updates/${update.id}">It goes on in ${length} more</a></p>`]
+    : [];
 }
 
 export const streamPage = (
@@ -128,16 +157,24 @@ export const streamPage = (
     base,
     kind.name,
     updates.length > 0
-      ? html`${updates.map((u) => article(u, base, now, kind.limits.shownInStream))}`
+      ? html`${updates
+          .filter((u) => !u.inReplyTo)
+          .map((u) => article(u, base, now, kind.limits.shownInStream, moreOf(u, base, updates)))}`
       : html`<p>Nothing has been told here yet.</p>`
   );
 
-export const updatePage = (kind: NetworkKind, base: string, update: Update, now: number): Html =>
+export const updatePage = (
+  kind: NetworkKind,
+  base: string,
+  update: Update,
+  all: readonly Update[],
+  now: number
+): Html =>
   page(
     kind,
     base,
     `${update.title || update.text.split('\n')[0]} · ${kind.name}`,
-    article(update, base, now, Infinity)
+    html`${[update, ...followers(update, base, all)].map((u) => article(u, base, now, Infinity))}`
   );
 
 export const missingPage = (kind: NetworkKind, base: string): Html =>

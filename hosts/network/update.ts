@@ -12,6 +12,9 @@ export const updateSchema = z.object({
   text: z.string(),
   tags: z.array(z.string()),
   picture: z.object({ url: z.string(), alt: z.string() }).nullable(),
+  clip: z.object({ url: z.string(), alt: z.string() }).nullable().default(null),
+  /** Address of the update that it goes on from; empty where it stands for itself. */
+  inReplyTo: z.string().default(''),
   button: z.object({ label: z.string(), url: z.string() }).nullable(),
   options: z.array(z.object({ name: z.string(), isRight: z.boolean() })),
   /** Shown to those who have answered. */
@@ -67,6 +70,7 @@ export function asObject(update: Update, base: string, now: number): object {
     type: update.type,
     attributedTo: `${base}actor`,
     context: update.context,
+    ...(update.inReplyTo && { inReplyTo: update.inReplyTo }),
     ...(update.title && { name: update.title }),
     content: update.text,
     mediaType: 'text/plain',
@@ -77,6 +81,7 @@ export function asObject(update: Update, base: string, now: number): object {
       ...(update.picture
         ? [{ type: 'Image', url: update.picture.url, name: update.picture.alt }]
         : []),
+      ...(update.clip ? [{ type: 'Video', url: update.clip.url, name: update.clip.alt }] : []),
       ...(update.button
         ? [{ type: 'Link', href: update.button.url, name: update.button.label }]
         : [])

@@ -1,5 +1,6 @@
 <script lang="ts">
   import '../app.css';
+  import { page } from '$app/state';
   import { onMount, type Snippet } from 'svelte';
   import Deck from '$lib/ui/Deck.svelte';
   import Palette from '$lib/ui/Palette.svelte';
@@ -15,6 +16,8 @@
   let palette = $state(false);
 
   onMount(() => {
+    // Nothing is begun or taken up on a telephone that only came to post by hand.
+    if (page.url.pathname === '/hand-off') return;
     const demo = data.demo ? demoSchema.parse(data.demo) : null;
     void attempt(() => start(demo)).then(({ problem }) => {
       if (problem) deck.say(`The demo world could not be opened: ${problemWords(problem).what}`);
@@ -34,9 +37,14 @@
 
 <svelte:window {onkeydown} />
 
-<div class="grid h-dvh grid-rows-[auto_minmax(0,1fr)_auto]">
-  <TopBar onsearch={() => (palette = true)} />
-  <main class="min-h-0 min-w-0">{@render children()}</main>
-  <Deck />
-</div>
+<!-- Whoever posts by hand, on a telephone, needs that page and nothing else. -->
+{#if page.url.pathname === '/hand-off'}
+  <main class="h-dvh">{@render children()}</main>
+{:else}
+  <div class="grid h-dvh grid-rows-[auto_minmax(0,1fr)_auto]">
+    <TopBar onsearch={() => (palette = true)} />
+    <main class="min-h-0 min-w-0">{@render children()}</main>
+    <Deck />
+  </div>
+{/if}
 <Palette bind:open={palette} demo={data.demo ? demoSchema.parse(data.demo) : null} />

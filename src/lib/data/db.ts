@@ -12,7 +12,7 @@ import type { JournalLine } from '$lib/core/model/journal.ts';
 import type { Place } from '$lib/core/model/place.ts';
 import type { Network } from '$lib/core/model/network.ts';
 import type { Narration, Render } from '$lib/core/narration/narration.ts';
-import type { UpdateDraft } from '$lib/core/updates/draft.ts';
+import { newUpdateDraft, type UpdateDraft } from '$lib/core/updates/draft.ts';
 import type { Twin } from '$lib/core/model/twin.ts';
 
 /** The cleaned HTML of an item, kept apart because lists do not need it. */
@@ -91,6 +91,15 @@ export interface Media {
   channels: number | null;
 }
 
+/** Drafts of updates once said only whether the picture of the item goes with them. */
+function giveShown(draft: UpdateDraft & { withPicture?: boolean }): void {
+  const { withPicture, ...kept } = draft;
+  const { shown, subject, card, clip, inParts } = newUpdateDraft(kept.id, kept.changed);
+  Object.assign(draft, { subject, card, clip, inParts });
+  draft.shown = withPicture === false ? 'nothing' : shown;
+  delete draft.withPicture;
+}
+
 export class Database extends Dexie {
   places!: EntityTable<Place, 'id'>;
   keys!: EntityTable<{ placeId: string; key: string }, 'placeId'>;
@@ -141,6 +150,9 @@ export class Database extends Dexie {
       transfers: 'key, state'
     });
     this.version(4).stores({ networks: 'id', updates: 'id' });
+    this.version(5)
+      .stores({})
+      .upgrade((change) => change.table('updates').toCollection().modify(giveShown));
   }
 }
 

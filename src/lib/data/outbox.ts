@@ -2,6 +2,7 @@ import {
   mergeSaved,
   newEntry,
   outboxEntrySchema,
+  release,
   retryNow,
   wantAnew,
   type OutboxEntry,
@@ -12,18 +13,20 @@ import { db } from './db.ts';
 
 /**
  * Writes down what is to be placed. The same key again changes what is wanted; nothing is doubled.
- * @param notBefore milliseconds since 1970; what is to go out later waits until then
+ * @param when.notBefore milliseconds since 1970; what is to go out later waits until then
+ * @param when.isHeld it waits until it is let go
  */
 export function wantPlaced(
   fields: Pick<OutboxEntry, 'key' | 'itemId' | 'placeId' | 'payload'>,
   now: number,
-  notBefore = now
+  { notBefore = now, isHeld = false } = {}
 ): Promise<OutboxEntry> {
   return change(fields.key, (entry) => {
     const wanted = entry
       ? wantAnew(entry, { wanted: 'placed', payload: fields.payload as Payload }, now)
       : newEntry(fields, now);
-    return { ...wanted, nextTry: Math.max(wanted.nextTry, notBefore) };
+    const nextTry = Math.max(wanted.nextTry, notBefore);
+    return { ...wanted, nextTry, state: isHeld ? 'in-review' : wanted.state };
   }) as Promise<OutboxEntry>;
 }
 
@@ -32,6 +35,14 @@ export const wantRemoved = (key: string, now: number): Promise<OutboxEntry | nul
 
 export const tryAgain = (key: string, now: number): Promise<OutboxEntry | null> =>
   change(key, (entry) => entry && retryNow(entry, now));
+
+/** Lets what waits for review go out. */
+export const letGo = (key: string, now: number): Promise<OutboxEntry | null> =>
+  change(key, (entry) => entry && release(entry, now));
+
+/** What was posted by hand is closed with the address it got. */
+export const closeWith = (key: string, answer: string): Promise<OutboxEntry | null> =>
+  change(key, (entry) => entry && { ...entry, answer });
 
 function change(
   key: string,

@@ -3,6 +3,7 @@ import { pairTwins } from '$lib/core/twins/pair.ts';
 import { db } from './db.ts';
 
 const UNSETTLED: Record<OutboxState, 'under-way' | 'failed' | undefined> = {
+  'in-review': 'under-way',
   waiting: 'under-way',
   sending: 'under-way',
   failed: 'failed',

@@ -1,11 +1,17 @@
 import type { Target } from '$lib/core/lanes/settle.ts';
+import type { Network } from '$lib/core/model/network.ts';
 import type { Place } from '$lib/core/model/place.ts';
 import { db } from '$lib/data/db.ts';
 import { readKey } from '$lib/data/keys.ts';
+import { MAILBOX_ID, readMailbox } from '$lib/data/mailbox.ts';
+import { ownSecret } from '$lib/data/secret.ts';
+import { keptFile } from '$lib/data/media.ts';
+import type { ByHand } from './byHand.ts';
 import { FeedPlace } from './feed.ts';
 import type { MicropubBlog } from './micropub.ts';
 import type { PlaceAdapter } from './place.ts';
 import type { VideoChannel } from './videoChannel.ts';
+import { readAddress } from './wire.ts';
 
 /** The adapter for a place as it is linked. */
 export async function adapterFor(place: Place): Promise<PlaceAdapter> {
@@ -23,13 +29,43 @@ export async function publisherFor(
 /** What places what is in the outbox, at a place or a network; null where it is not linked any more. */
 export async function targetFor(id: string): Promise<{ title: string; target: Target } | null> {
   const network = await db.networks.get(id);
+  if (network?.isByHand) {
+    const target = await byHand(network);
+    return target && { title: network.title, target };
+  }
   if (network) {
     const { UpdateNetwork } = await import('./network.ts');
-    return { title: network.title, target: new UpdateNetwork(network, await readKey(id)) };
+    return {
+      title: network.title,
+      target: new UpdateNetwork(network, await readKey(id), keptFile)
+    };
   }
   const place = await db.places.get(id);
   const target = await publisherFor(place);
   return place && target ? { title: place.title, target } : null;
+}
+
+/** What hands updates over that are posted by hand; null without a mailbox. */
+export async function byHand(network: Network): Promise<ByHand | null> {
+  const mailbox = await readMailbox();
+  if (!mailbox) return null;
+  const { ByHand } = await import('./byHand.ts');
+  return new ByHand(network, mailbox, {
+    ...{ key: await readKey(MAILBOX_ID), secret: await ownSecret(), origin: location.origin },
+    ...{ fileOf: anyFile, now: () => new Date() }
+  });
+}
+
+/** A kept file, or one at an address; null where it cannot be had. */
+async function anyFile(url: string): Promise<Blob | null> {
+  const { isKept } = await import('./network.ts');
+  if (isKept(url)) return keptFile(url);
+  try {
+    const { bytes, contentType } = await readAddress(url);
+    return new Blob([bytes as Uint8Array<ArrayBuffer>], { type: contentType.split(';')[0] });
+  } catch {
+    return null;
+  }
 }
 
 export async function blogFor(place: Place | undefined): Promise<MicropubBlog | null> {

@@ -5,7 +5,7 @@ import { allowanceSchema, type Network } from '$lib/core/model/network.ts';
 import { keyOfUid, uidOfKey } from '$lib/core/model/origin.ts';
 import { PlaceError } from '$lib/core/model/place.ts';
 import { updateLimitsSchema } from '$lib/core/updates/placeLimits.ts';
-import { sendTo } from './wire.ts';
+import { callStraight, sendTo } from './wire.ts';
 
 /** Updates looked through for a key, newest first. */
 const MOST_SEARCHED = 400;
@@ -35,9 +35,14 @@ export interface Results {
 
 /** A network that takes activities in its outbox (ActivityStreams 2.0, as ActivityPub's clients do). */
 export class UpdateNetwork implements Target {
+  /** Where files of this browser lie at the network, and the updates that others follow. */
+  readonly #addresses = new Map<string, string>();
+
+  /** @param fileOf a kept file by its name */
   constructor(
-    private readonly linked: Pick<Network, 'outbox' | 'limitsUrl' | 'tagCounts'>,
-    private readonly key: string
+    private readonly linked: Pick<Network, 'outbox' | 'limitsUrl' | 'tagCounts' | 'uploadMedia'>,
+    private readonly key: string,
+    private readonly fileOf: (name: string) => Promise<Blob | null> = async () => null
   ) {}
 
   /** What it takes and how much of its allowance is left. */
@@ -65,13 +70,51 @@ export class UpdateNetwork implements Target {
     return null;
   }
 
+  /** Sends the files of an update first, and sees that the part before it is there. */
+  async prepare(payload: Payload): Promise<void> {
+    const { picture, clip, part } = update(payload);
+    for (const file of [picture, clip])
+      if (file && isKept(file.url) && !this.#addresses.has(file.url))
+        this.#addresses.set(file.url, await this.#upload(file.url));
+    if (!part?.after) return;
+    const before = await this.findByKey(part.after);
+    if (!before) throw new PlaceError({ kind: 'busy', detail: 'The part before it is not there.' });
+    this.#addresses.set(part.after, before);
+  }
+
+  async #upload(name: string): Promise<string> {
+    const { uploadMedia: url } = this.linked;
+    const file = await this.fileOf(name);
+    if (!file)
+      throw new PlaceError({ kind: 'not-found', detail: 'The file is not kept any more.' });
+    if (!url) throw new PlaceError({ kind: 'refused', detail: 'It takes no files.' });
+    const body = new FormData();
+    body.set('file', file);
+    const answer = await callStraight(url, { method: 'POST', body }, this.key);
+    const address = answer.headers.get('location');
+    if (!address) throw new PlaceError({ kind: 'refused', url, detail: 'It tells no address.' });
+    return new URL(address, url).href;
+  }
+
+  /** The update as an object of its own network: with the addresses that `prepare` learned. */
+  #object(payload: Payload, key: string): object {
+    const ready = update(payload);
+    const at = <T extends { url: string }>(file: T | null): T | null =>
+      file && { ...file, url: this.#addresses.get(file.url) ?? file.url };
+    const after = this.#addresses.get(ready.part?.after ?? '');
+    return {
+      ...toObject({ ...ready, picture: at(ready.picture), clip: at(ready.clip) }, key),
+      ...(after && { inReplyTo: after })
+    };
+  }
+
   async place(payload: Payload, key: string): Promise<string> {
-    const sent = await this.#send({ type: 'Create', object: toObject(update(payload), key) });
+    const sent = await this.#send({ type: 'Create', object: this.#object(payload, key) });
     return sent.location || ((await this.findByKey(key)) ?? '');
   }
 
   async replace(url: string, payload: Payload, key: string): Promise<string> {
-    const object = { ...toObject(update(payload), key), id: url };
+    const object = { ...this.#object(payload, key), id: url };
     const sent = await this.#send({ type: 'Update', object });
     return sent.location || url;
   }
@@ -115,6 +158,9 @@ export class UpdateNetwork implements Target {
   }
 }
 
+/** Whether a picture or clip is a file kept in this browser; else it has an address. */
+export const isKept = (url: string): boolean => url.startsWith('own:');
+
 function update(payload: Payload): UpdatePayload {
   if (isUpdate(payload)) return payload;
   throw new PlaceError({ kind: 'refused', detail: 'A network takes updates.' });
@@ -122,7 +168,8 @@ function update(payload: Payload): UpdatePayload {
 
 /** An update as an ActivityStreams object, with its key as what it belongs to. */
 export function toObject(payload: UpdatePayload, key: string): object {
-  const { form, text, title, hasTitle, hashtags, options, why, closes, picture, button } = payload;
+  const { form, text, title, hasTitle, hashtags, options, why, closes } = payload;
+  const { picture, clip, button } = payload;
   return {
     type: form === 'text' ? 'Note' : 'Question',
     context: uidOfKey(key),
@@ -131,6 +178,7 @@ export function toObject(payload: UpdatePayload, key: string): object {
     tag: hashtags.map((name) => ({ type: 'Hashtag', name })),
     attachment: [
       ...(picture ? [{ type: 'Image', url: picture.url, name: picture.alt }] : []),
+      ...(clip ? [videoOf(clip)] : []),
       ...(button ? [{ type: 'Link', href: button.url, name: button.label }] : [])
     ],
     ...(form !== 'text' && {
@@ -140,3 +188,9 @@ export function toObject(payload: UpdatePayload, key: string): object {
     })
   };
 }
+
+const videoOf = ({ url, alt, seconds, type }: NonNullable<UpdatePayload['clip']>): object => ({
+  ...{ type: 'Video', url, name: alt, mediaType: type },
+  // ISO 8601.
+  duration: `PT${Math.round(seconds * 10) / 10}S`
+});

@@ -1,4 +1,4 @@
-import type { Form } from '$lib/core/updates/draft.ts';
+import type { Form, Shown } from '$lib/core/updates/draft.ts';
 import type { NoQuizReason } from '$lib/core/updates/quiz.ts';
 import type { VersionProblem } from '$lib/core/updates/version.ts';
 import type { Manner } from '$lib/core/updates/wordings.ts';
@@ -9,6 +9,13 @@ export const mannerWords: Record<Manner, string> = {
   plain: 'Plain',
   warm: 'Warm',
   brisk: 'Brisk'
+};
+
+export const shownWords: Record<Shown, string> = {
+  picture: 'The picture of the item',
+  card: 'A quotation as a picture',
+  clip: 'A clip of your own',
+  nothing: 'Nothing'
 };
 
 export const noQuizWords: Record<NoQuizReason, string> = {
@@ -34,6 +41,16 @@ export function versionWords(problem: VersionProblem): string {
       return 'This place takes no update without a picture, and the item has none.';
     case 'picture-without-text':
       return 'The picture needs a text alternative.';
+    case 'no-clips-here':
+      return 'This place takes no clips.';
+    case 'clip-missing':
+      return 'Choose a clip, or show something else.';
+    case 'clip-long':
+      return `The clip is too long: this place takes ${problem.most} seconds.`;
+    case 'clip-large':
+      return `The clip is too large: this place takes ${Math.round(problem.most / 1_000_000)} MB.`;
+    case 'clip-type':
+      return `This place does not take clips of the type ${problem.type || 'of this file'}.`;
     case 'no-polls-here':
       return 'This place has no polls.';
     case 'no-quizzes-here':

@@ -74,8 +74,8 @@ const PROBLEMS: Record<ProblemKind, ProblemText> = {
   },
   'timed-out': { what: 'The site took too long to answer.', todo: 'Try again in a minute.' },
   'too-large': {
-    what: 'The document is larger than 16 MB.',
-    todo: 'Link a feed with fewer entries.'
+    what: 'It is larger than can be taken.',
+    todo: 'Use a smaller file, or link a feed with fewer entries.'
   },
   'too-many-redirects': {
     what: 'The address leads on and on.',
@@ -221,6 +221,7 @@ const LINES: Record<JournalLine['what'], string> = {
   'placing-failed': 'Placing failed',
   'video-ready': 'Ready to be watched',
   embedded: 'Embedded in its post',
+  'posted-by-hand': 'Posted by hand',
   'set-aside': 'Set aside',
   'taken-up': 'Taken up again',
   accepted: 'Accepted as in step'

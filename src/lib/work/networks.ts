@@ -3,6 +3,7 @@ import { addressFromInput } from '$lib/core/feeds/address.ts';
 import { placeId } from '$lib/core/model/ids.ts';
 import type { Network } from '$lib/core/model/network.ts';
 import { PlaceError } from '$lib/core/model/place.ts';
+import { updateLimitsSchema, type UpdateLimits } from '$lib/core/updates/placeLimits.ts';
 import { note } from '$lib/data/journal.ts';
 import { forgetKey, readKey, saveKey } from '$lib/data/keys.ts';
 import { removeNetwork, saveNetwork } from '$lib/data/networks.ts';
@@ -41,7 +42,7 @@ export async function linkNetwork(facts: ActorFacts, signal?: AbortSignal): Prom
   const network: Network = {
     ...facts,
     ...told,
-    ...{ id: placeId(facts.actor), hasKey: false, isUsual: true, problem: null },
+    ...{ id: placeId(facts.actor), hasKey: false, isUsual: true, isByHand: false, problem: null },
     ...{ origins: [new URL(facts.actor).origin], linked: now, checked: now }
   };
   await saveNetwork(network);
@@ -49,6 +50,33 @@ export async function linkNetwork(facts: ActorFacts, signal?: AbortSignal): Prom
   await note({ what: 'linked', placeId: id, title, url });
   return network;
 }
+
+/** A place that lets no program post: what goes there is handed to the user. */
+export async function addByHand(
+  fields: { title: string; url: string; isUsual: boolean } & Pick<
+    UpdateLimits,
+    'text' | 'picture' | 'hashtags'
+  >
+): Promise<Network> {
+  const now = new Date().toISOString();
+  const { text, picture, hashtags, title, url, isUsual } = fields;
+  const network: Network = {
+    ...{ id: placeId(`by-hand:${url || title}`), actor: `by-hand:${url || title}`, url, title },
+    ...{ about: '', outbox: '', limitsUrl: '', tagCounts: '', uploadMedia: '', allowance: null },
+    limits: updateLimitsSchema.parse({ text, picture, hashtags, clip: BY_HAND_CLIP }),
+    ...{ isByHand: true, hasKey: true, isUsual, origins: [], problem: null },
+    ...{ linked: now, checked: now }
+  };
+  await saveNetwork(network);
+  await note({ what: 'linked', placeId: network.id, title, url });
+  return network;
+}
+
+/** What a place takes is not known to us, so nothing of a clip is refused here. */
+const BY_HAND_CLIP = {
+  ...{ seconds: 600, bytes: 200_000_000 },
+  types: ['video/webm', 'video/mp4']
+};
 
 /** Asks again what a network takes and how much of its allowance is left. @throws PlaceError */
 export async function checkNetwork(network: Network, signal?: AbortSignal): Promise<Network> {

@@ -73,11 +73,22 @@ export async function workOn(key: string): Promise<void> {
 
 /** Brings the twin up to date with what now stands at the blog. */
 async function afterwards(entry: OutboxEntry): Promise<void> {
-  if (isUpdate(entry.payload)) return;
+  if (isUpdate(entry.payload)) {
+    await goOn(entry);
+    return;
+  }
   await coreWorker().pairAgain();
   if (isVideo(entry.payload)) void import('./transfer.ts').then((m) => m.carryOn(entry.key));
   const place = await db.places.get(entry.placeId);
   if (place && (entry.state === 'placed' || entry.state === 'removed')) await readPlaces(place);
+}
+
+/** The next part of a thread need not wait for its next try. */
+async function goOn({ key, itemId, state }: OutboxEntry): Promise<void> {
+  if (state !== 'placed') return;
+  const entries = await db.outbox.where({ itemId }).toArray();
+  const next = entries.find((e) => isUpdate(e.payload) && e.payload.part?.after === key);
+  if (next?.state === 'waiting') await retryPost(next.key);
 }
 
 async function noteOutcome(

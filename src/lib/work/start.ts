@@ -4,6 +4,7 @@ import { cookieFor } from '$lib/data/frames.ts';
 import { db } from '$lib/data/db.ts';
 import { setAside } from '$lib/data/decisions.ts';
 import { forgetOldSpeech } from '$lib/data/speech.ts';
+import { readMailbox } from '$lib/data/mailbox.ts';
 import { allPlaces } from '$lib/data/places.ts';
 import { readSetting, saveSetting } from '$lib/data/settings.ts';
 import { coreWorker } from '$lib/workers/core.ts';
@@ -16,6 +17,8 @@ import { runTask } from './tasks.svelte.ts';
 export const demoSchema = z.object({
   places: z.array(z.object({ address: z.string(), key: z.string().default('') })),
   networks: z.array(z.object({ address: z.string(), key: z.string() })).default([]),
+  mailbox: z.object({ address: z.string(), key: z.string() }).optional(),
+  byHand: z.array(z.object({ title: z.string(), url: z.string() })).default([]),
   /** Addresses of items that the demo's user set aside. */
   setAside: z.array(z.string())
 });
@@ -46,10 +49,18 @@ export async function start(demo: Demo | null): Promise<void> {
         const { findNetwork, linkNetwork, giveNetworkKey } = await import('./networks.ts');
         await giveNetworkKey(await linkNetwork(await findNetwork(address, signal), signal), key);
       }
+      if (demo.mailbox) {
+        const { findMailbox, linkMailbox } = await import('./mailbox.ts');
+        await linkMailbox(await findMailbox(demo.mailbox.address, signal), demo.mailbox.key);
+      }
+      for (const place of demo.byHand) {
+        const { addByHand } = await import('./networks.ts');
+        await addByHand({ ...place, text: 600, picture: 'optional', hashtags: 0, isUsual: false });
+      }
       await saveSetting('started', 'demo');
     });
   });
-  tellOrigins(await allPlaces());
+  await tellOrigins();
   await workOffOutbox();
   await forgetOldSpeech(new Date());
 }
@@ -61,7 +72,7 @@ export async function startEmpty(): Promise<void> {
     await Promise.all(db.tables.map((table) => table.clear()));
     await saveSetting('started', 'empty');
   });
-  tellOrigins([]);
+  await tellOrigins();
 }
 
 /** Forgets everything and opens the demo world once more. */
@@ -70,9 +81,17 @@ export async function startDemo(demo: Demo): Promise<void> {
   await start(demo);
 }
 
-/** @returns whether the page's policy knew these origins already; if not, it is to be loaded anew */
-export function tellOrigins(places: readonly { origins: string[] }[]): boolean {
-  const cookie = cookieFor(places.flatMap((place) => place.origins));
+/**
+ * Tells our server which origins are linked.
+ * @returns whether the page's policy knew them already; if not, it is to be loaded anew
+ */
+export async function tellOrigins(): Promise<boolean> {
+  const mailbox = await readMailbox();
+  const cookie = cookieFor([
+    ...(await allPlaces()).flatMap((place) => place.origins),
+    ...(await db.networks.toArray()).flatMap((network) => network.origins),
+    ...(mailbox ? [new URL(mailbox.messages).origin] : [])
+  ]);
   const pair = cookie.split(';')[0] ?? '';
   const knew = document.cookie.split('; ').includes(pair);
   document.cookie = cookie;

@@ -11,6 +11,7 @@ import { hashtags, type Hashtag } from '$lib/core/updates/hashtags.ts';
 import type { UpdateLimits } from '$lib/core/updates/placeLimits.ts';
 import { proposePolls, type Poll } from '$lib/core/updates/poll.ts';
 import { proposeQuiz, type NoQuizReason, type QuizQuestion } from '$lib/core/updates/quiz.ts';
+import { tellingSentence } from '$lib/core/updates/shortText.ts';
 import type { UpdateSource } from '$lib/core/updates/source.ts';
 import { keyTerms } from '$lib/core/updates/terms.ts';
 import { versionFor, type Version, type VersionPlace } from '$lib/core/updates/version.ts';
@@ -31,6 +32,8 @@ export interface Proposals {
   polls: Poll[];
   quiz: QuizQuestion[];
   noQuiz: NoQuizReason | null;
+  /** The sentence that says most of the item, or empty. */
+  telling: string;
   /** What the item is about, best first. */
   terms: string[];
 }
@@ -59,6 +62,7 @@ const api = {
     const terms = keyTerms(texts, source.language).map((t) => t.term);
     return {
       polls: proposePolls(source, USUAL),
+      telling: tellingSentence(source),
       ...{ quiz: questions, noQuiz: none, terms: terms.slice(0, MOST_TERMS) }
     };
   },
@@ -80,9 +84,8 @@ const api = {
     source: UpdateSource,
     draft: UpdateDraft,
     places: VersionPlace[],
-    picture: { url: string; alt: string } | null,
     now: string
-  ): Version[] => places.map((place) => versionFor(source, draft, place, picture, now))
+  ): Version[] => places.map((place) => versionFor(source, draft, place, now))
 };
 
 export type UpdatesWorker = typeof api;

@@ -1,8 +1,11 @@
 import { expose, proxy } from 'comlink';
 import { writeWebVtt } from '$lib/core/captions/webvtt.ts';
 import type { Chapter } from '$lib/core/chapters/chapter.ts';
-import { FRAMES } from '$lib/core/narration/frames.ts';
+import { FRAMES, frameOfShape } from '$lib/core/narration/frames.ts';
+import { layOutScene } from '$lib/core/narration/layout.ts';
 import type { Format, MediaProblem, RenderProblem } from '$lib/core/narration/narration.ts';
+import { sceneSchema } from '$lib/core/narration/scenes.ts';
+import type { Style } from '$lib/core/narration/styles.ts';
 import { db } from '$lib/data/db.ts';
 import { canvasMeasure } from '$lib/video/canvasMeasure.ts';
 import { encodeClip, encodePart, mux, possibleEncodings } from '$lib/video/encode.ts';
@@ -230,6 +233,22 @@ const api = {
     const surface = drawn.getContext('2d', { alpha: false });
     const marks = planned.layouts[0]?.stages.at(-1)?.marks ?? [];
     if (surface) paint(surface, marks, await picturesOf(production), 0.5);
+    return drawn.convertToBlob({ type: 'image/png' });
+  },
+
+  /**
+   * A quotation as a picture (PNG), drawn as the cards of videos are.
+   * @param shape width over height
+   */
+  async quotation(text: string, by: string, shape: number, style: Style): Promise<Blob> {
+    await fonts();
+    const frame = frameOfShape(shape);
+    const line = { id: 'quote', text, heard: '', source: null };
+    const scene = sceneSchema.parse({ id: 'quote', kind: 'quote', lines: [line], small: by });
+    const marks = layOutScene(scene, frame, style, measure).stages.at(-1)?.marks ?? [];
+    const drawn = new OffscreenCanvas(frame.width, frame.height);
+    const surface = drawn.getContext('2d', { alpha: false });
+    if (surface) paint(surface, marks, await readPictures(style.mark ? [style.mark] : []), 0.5);
     return drawn.convertToBlob({ type: 'image/png' });
   },
 

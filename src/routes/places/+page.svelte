@@ -1,6 +1,7 @@
 <script lang="ts">
   import { db } from '$lib/data/db.ts';
   import { live } from '$lib/ui/live.svelte.ts';
+  import ByHandPlaces from '$lib/ui/placesView/ByHandPlaces.svelte';
   import NetworkCard from '$lib/ui/placesView/NetworkCard.svelte';
   import LinkForm from '$lib/ui/placesView/LinkForm.svelte';
   import PlaceCard from '$lib/ui/placesView/PlaceCard.svelte';
@@ -8,6 +9,8 @@
   let { data } = $props();
   const places = live(() => () => db.places.orderBy('kind').reverse().toArray());
   const networks = live(() => () => db.networks.toArray());
+  const told = $derived((networks.value ?? []).filter((n) => !n.isByHand));
+  const byHand = $derived((networks.value ?? []).filter((n) => n.isByHand));
 </script>
 
 <svelte:head><title>Places · Swift Twin</title></svelte:head>
@@ -19,10 +22,16 @@
     <div class="grid items-start gap-4 lg:grid-cols-2">
       {#each places.value ?? [] as place (place.id)}<PlaceCard {place} />{/each}
     </div>
-    {#if networks.value && networks.value.length > 0}
+    {#if told.length > 0}
       <h2 class="font-semibold">Where updates are told</h2>
       <div class="grid items-start gap-4 lg:grid-cols-2">
-        {#each networks.value as network (network.id)}<NetworkCard {network} />{/each}
+        {#each told as network (network.id)}<NetworkCard {network} />{/each}
+      </div>
+    {/if}
+    <ByHandPlaces />
+    {#if byHand.length > 0}
+      <div class="grid items-start gap-4 lg:grid-cols-2">
+        {#each byHand as network (network.id)}<NetworkCard {network} />{/each}
       </div>
     {/if}
     {#if places.value?.length === 0}

@@ -3,6 +3,7 @@
   import { db } from '$lib/data/db.ts';
   import EmptyState from '$lib/ui/EmptyState.svelte';
   import { live } from '$lib/ui/live.svelte.ts';
+  import Held from '$lib/ui/updates/Held.svelte';
   import { formWords } from '$lib/ui/updateWords.ts';
   import { dateWords } from '$lib/ui/words.ts';
 
@@ -19,7 +20,7 @@
       { form: keyof typeof formWords; placeId: string; at: number }[]
     >();
     for (const { itemId, placeId, payload, state, updated } of entries) {
-      if (!isUpdate(payload) || state !== 'placed') continue;
+      if (!isUpdate(payload) || state !== 'placed' || (payload.part?.number ?? 1) > 1) continue;
       const line = { form: payload.form, placeId, at: updated };
       byItem.set(itemId, [...(byItem.get(itemId) ?? []), line]);
     }
@@ -36,6 +37,7 @@
       Choose what to tell. Each item becomes a short text, a poll or a quiz, in words that fit each
       place.
     </p>
+    <Held networks={networks.value ?? new Map()} />
     {#if twins.value?.length === 0}
       <EmptyState title="There is nothing to tell yet">
         <p>Updates are made from uploads and posts.</p>

@@ -10,6 +10,7 @@ export interface ActorFacts {
   outbox: string;
   limitsUrl: string;
   tagCounts: string;
+  uploadMedia: string;
 }
 
 const text = z.string().catch('');
@@ -21,7 +22,7 @@ const actorSchema = z.object({
   summary: text,
   url: z.union([z.string(), z.array(z.string()).transform((all) => all[0] ?? '')]).catch(''),
   outbox: z.string(),
-  endpoints: z.object({ limits: text, tagCounts: text }).partial().catch({})
+  endpoints: z.object({ limits: text, tagCounts: text, uploadMedia: text }).partial().catch({})
 });
 
 /**
@@ -49,6 +50,7 @@ export function readActor(body: unknown, from: string): ActorFacts | null {
     title: plain(actor.name || actor.preferredUsername) || new URL(id).host,
     about: plain(actor.summary),
     limitsUrl: own(actor.endpoints.limits),
-    tagCounts: own(actor.endpoints.tagCounts)
+    tagCounts: own(actor.endpoints.tagCounts),
+    uploadMedia: own(actor.endpoints.uploadMedia)
   };
 }

@@ -17,6 +17,8 @@ export interface PageFacts {
   tokenEndpoint: string;
   /** Address of its actor (ActivityStreams 2.0), or empty. */
   actor: string;
+  /** Address of a description for programs (`describedby`), or empty. */
+  description: string;
   videos: VideoFacts[];
 }
 
@@ -44,6 +46,7 @@ export function readPage(html: string, url: string): PageFacts {
     micropub: '',
     tokenEndpoint: '',
     actor: '',
+    description: '',
     videos: []
   };
   let base = url;
@@ -87,6 +90,8 @@ function noteLink(
   if (isAnchor) return;
   if (rels.includes('token_endpoint')) facts.tokenEndpoint ||= href;
   if (rels.includes('canonical')) facts.canonical ||= href;
+  if (rels.includes('describedby') && /^application\/json\b/i.test(type))
+    facts.description ||= href;
   if (!rels.includes('alternate')) return;
   if (/oembed/i.test(type)) {
     if (/json/i.test(type)) facts.oembed ||= href;

@@ -52,7 +52,17 @@ export const updatePayloadSchema = z.object({
   why: z.string(),
   /** ISO 8601: when a poll or quiz closes, or null. */
   closes: z.string().nullable(),
+  /** An address, or the name of a kept file that is sent first. */
   picture: z.object({ url: z.string(), alt: z.string() }).nullable(),
+  clip: z
+    .object({ url: z.string(), alt: z.string(), seconds: z.number(), type: z.string() })
+    .nullable()
+    .default(null),
+  /** Of a thread: which part it is, and the key of the part before it. */
+  part: z
+    .object({ number: z.number().int(), of: z.number().int(), after: z.string() })
+    .nullable()
+    .default(null),
   button: z.object({ label: z.string(), url: z.string() }).nullable()
 });
 export type UpdatePayload = z.infer<typeof updatePayloadSchema>;
@@ -64,7 +74,15 @@ export const isVideo = (payload: Payload): payload is VideoPayload =>
 export const isUpdate = (payload: Payload): payload is UpdatePayload =>
   'kind' in payload && payload.kind === 'update';
 
-export const outboxStateSchema = z.enum(['waiting', 'sending', 'placed', 'failed', 'removed']);
+export const outboxStateSchema = z.enum([
+  /** Made, and not to be sent before the user has looked at it. */
+  'in-review',
+  'waiting',
+  'sending',
+  'placed',
+  'failed',
+  'removed'
+]);
 export type OutboxState = z.infer<typeof outboxStateSchema>;
 
 /** One thing to be placed, written down before anything is sent. Times are milliseconds since 1970. */
@@ -87,6 +105,8 @@ export const outboxEntrySchema = z.object({
   /** Until when a call that was never answered may still take effect. */
   unsettledUntil: z.number(),
   problem: problemSchema.nullable(),
+  /** Of what is posted by hand: the address it got, once it is known. */
+  answer: z.string().default(''),
   created: z.number(),
   updated: z.number()
 });
@@ -139,6 +159,7 @@ export function newEntry(
     nextTry: now,
     unsettledUntil: 0,
     problem: null,
+    answer: '',
     created: now,
     updated: now
   };
@@ -172,6 +193,12 @@ export function mergeSaved(stored: OutboxEntry | null, learned: OutboxEntry): Ou
   return { ...stored, url, placedRevision, unsettledUntil };
 }
 
+/** Lets what waits for review go out; what is planned for later keeps its time. */
+export const release = (entry: OutboxEntry, now: number): OutboxEntry =>
+  entry.state === 'in-review'
+    ? { ...entry, state: 'waiting', nextTry: Math.max(now, entry.nextTry), updated: now }
+    : entry;
+
 /** Tries a failed or waiting entry at once. */
 export const retryNow = (entry: OutboxEntry, now: number): OutboxEntry =>
   entry.state === 'failed' || entry.state === 'waiting'
@@ -185,9 +212,7 @@ export const retryNow = (entry: OutboxEntry, now: number): OutboxEntry =>
  * @param looked whether the place was asked for the key in this turn, and did not have it
  */
 export function nextCommand(entry: OutboxEntry, looked: boolean, now: number): Command {
-  if (entry.state === 'placed' || entry.state === 'removed' || entry.state === 'failed') {
-    return { do: 'nothing' };
-  }
+  if (entry.state !== 'waiting' && entry.state !== 'sending') return { do: 'nothing' };
   if (entry.nextTry > now) return { do: 'wait', until: entry.nextTry };
   if (!entry.url && !looked) return { do: 'find' };
   if (entry.unsettledUntil > now) return { do: 'wait', until: entry.unsettledUntil };

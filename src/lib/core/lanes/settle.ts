@@ -17,7 +17,12 @@ export interface Target {
   place(payload: Payload, key: string): Promise<string>;
   /** @returns the address, which may have changed */
   replace(url: string, payload: Payload, key: string): Promise<string>;
-  remove(url: string): Promise<void>;
+  remove(url: string, key: string): Promise<void>;
+  /**
+   * Readies what the place needs before it can take the payload, such as its files. It places
+   * nothing, so it may be done any number of times and take any time.
+   */
+  prepare?(payload: Payload): Promise<void>;
 }
 
 /** Where entries are kept. `save` resolves when the entry is safe. */
@@ -59,12 +64,32 @@ export async function settle(key: string, surroundings: Surroundings): Promise<O
       await shelf.save(gone);
       return gone;
     }
+    const unready = await ready(command, entry, target);
+    if (unready) {
+      await shelf.save(afterCommand(entry, { do: 'find' }, unready, now(), chance()));
+      continue;
+    }
     const begun = beforeCommand(entry, command, now());
     await shelf.save(begun);
     const outcome = await carryOut(command, begun, target);
     looked = outcome.came === 'not-found' ? true : command.do === 'find' ? looked : false;
     const after = afterCommand(begun, command, outcome, now(), chance());
     await shelf.save(after);
+  }
+}
+
+/** The problem that keeps a command from being begun, or null. */
+async function ready(
+  command: Command,
+  entry: OutboxEntry,
+  target: Target
+): Promise<Outcome | null> {
+  if (!target.prepare || (command.do !== 'place' && command.do !== 'replace')) return null;
+  try {
+    await target.prepare(entry.payload);
+    return null;
+  } catch (error) {
+    return { came: 'problem', problem: toProblem(error) };
   }
 }
 
@@ -84,7 +109,7 @@ async function carryOut(command: Command, entry: OutboxEntry, target: Target): P
         return { came: 'placed', url, revision: entry.revision };
       }
       case 'remove':
-        await target.remove(command.url);
+        await target.remove(command.url, entry.key);
         return { came: 'removed' };
       default:
         throw new Error(`Nothing to carry out: ${command.do}`);

@@ -19,6 +19,7 @@ export const journalLineSchema = z.object({
     'placing-failed',
     'video-ready',
     'embedded',
+    'posted-by-hand',
     'set-aside',
     'taken-up',
     'accepted'

@@ -22,8 +22,12 @@ export const networkSchema = z.object({
   /** Where limits and counts of hashtags are told; empty where it has none. */
   limitsUrl: z.string(),
   tagCounts: z.string(),
+  /** Where pictures and clips are sent first; empty where it takes addresses only. */
+  uploadMedia: z.string().default(''),
   limits: updateLimitsSchema,
   allowance: allowanceSchema.nullable(),
+  /** Nothing can be placed there by program: the user is sent a message and posts by hand. */
+  isByHand: z.boolean().default(false),
   hasKey: z.boolean(),
   /** The user sends updates here unless told otherwise. */
   isUsual: z.boolean(),

@@ -30,6 +30,20 @@ const middle = (width: number, height: number, w: number, h: number): Box => ({
   height: Math.round(h)
 });
 
+/**
+ * A frame of any shape, for a card that is a picture by itself: all of it is shown.
+ * @param shape width over height
+ */
+export function frameOfShape(shape: number): Frame {
+  const area = 960 * 960;
+  const width = Math.round(Math.sqrt(area * shape));
+  const height = Math.round(Math.sqrt(area / shape));
+  const name = shape > 1.2 ? 'wide' : shape < 0.8 ? 'upright' : 'square';
+  const whole = { x: 0, y: 0, width, height };
+  const safe = middle(width, height, width * 0.82, height * 0.8);
+  return { name, width, height, smallestType: 30, safe, grid: whole };
+}
+
 /** Grids crop a wide picture to 4:3, an upright one to 4:5 and leave a square one nearly whole. */
 export const FRAMES: Readonly<Record<FrameName, Frame>> = {
   wide: {

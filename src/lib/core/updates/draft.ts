@@ -1,8 +1,13 @@
 import { z } from 'zod';
+import { styleSchema } from '../narration/styles.ts';
 import { MANNERS } from './wordings.ts';
 
 export const formSchema = z.enum(['text', 'poll', 'quiz']);
 export type Form = z.infer<typeof formSchema>;
+
+/** What is seen beside the text. */
+export const shownSchema = z.enum(['picture', 'card', 'clip', 'nothing']);
+export type Shown = z.infer<typeof shownSchema>;
 
 const optionSchema = z.object({ text: z.string(), right: z.boolean() });
 
@@ -38,7 +43,20 @@ export const updateDraftSchema = z.object({
   openFor: z.number(),
   /** Text alternative of the picture; null takes the title. */
   alt: z.string().nullable(),
-  withPicture: z.boolean(),
+  shown: shownSchema,
+  /** What a picture is cut around, as shares of its width and height. */
+  subject: z.object({ x: z.number().min(0).max(1), y: z.number().min(0).max(1) }),
+  /** A quotation drawn as a picture; its text follows the item where it is null. */
+  card: z.object({ text: z.string().nullable(), style: styleSchema }),
+  /** A kept file of the user's own. */
+  clip: z
+    .object({
+      ...{ id: z.string(), name: z.string(), type: z.string() },
+      ...{ seconds: z.number(), bytes: z.number() }
+    })
+    .nullable(),
+  /** What is too long for a place is told in numbered parts, where it has threads. */
+  inParts: z.boolean(),
   /** Local date and time, as a date field has it; empty is at once. */
   on: z.string(),
   changed: z.string()
@@ -47,5 +65,7 @@ export type UpdateDraft = z.infer<typeof updateDraftSchema>;
 
 export const newUpdateDraft = (id: string, now: string): UpdateDraft => ({
   ...{ id, form: 'text', manner: 'plain', variant: 0, text: null, own: {}, to: null },
-  ...{ poll: null, quiz: null, openFor: 72, alt: null, withPicture: true, on: '', changed: now }
+  ...{ poll: null, quiz: null, openFor: 72, alt: null, on: '', changed: now },
+  ...{ shown: 'picture', subject: { x: 0.5, y: 0.5 }, clip: null, inParts: false },
+  card: { text: null, style: styleSchema.parse({}) }
 });

@@ -25,6 +25,17 @@ export const updateLimitsSchema = z.object({
     .nullable()
     .default(null),
   hasQuiz: z.boolean().default(false),
+  /** Several updates may follow each other as one. */
+  hasThreads: z.boolean().default(false),
+  /** Moving pictures: seconds, bytes and media types that are taken; null where there are none. */
+  clip: z
+    .object({
+      seconds: z.number().positive(),
+      bytes: z.number().int().positive(),
+      types: z.array(z.string())
+    })
+    .nullable()
+    .default(null),
   /** Graphemes that are shown in a stream before the rest is folded away. */
   shownInStream: z.number().int().positive().default(200)
 });

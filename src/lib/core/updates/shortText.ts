@@ -57,6 +57,14 @@ export function shortText(source: UpdateSource, options: ShortTextOptions): Shor
   };
 }
 
+/**
+ * The sentence that says most of an item, for a quotation.
+ * @param limit graphemes
+ * @returns empty where the item has no sentence
+ */
+export const tellingSentence = (source: UpdateSource, limit = 160): string =>
+  tellingIn(source, 'brisk', limit, (text) => countText(text))[0]?.text ?? '';
+
 function headIn(
   opening: string,
   title: string,

@@ -15,20 +15,20 @@ const source: UpdateSource = {
     { kind: 'paragraph', text: 'The rows are turned every four days until the fibre comes loose.' }
   ]
 };
+const picture = { url: 'https://notebook.example/a.png', alt: 'Rows of flax' };
 const place = (limits: object, hashtags: string[] = []): VersionPlace => ({
-  ...{ id: 'n', link: 'https://notebook.example/a?utm_source=n', hashtags },
+  ...{ id: 'n', link: 'https://notebook.example/a?utm_source=n', hashtags, picture },
   limits: updateLimitsSchema.parse({ text: 500, ...limits })
 });
 const draftOf = (change: Partial<UpdateDraft>): UpdateDraft => ({
   ...newUpdateDraft('item', NOW),
   ...change
 });
-const picture = { url: 'https://notebook.example/a.png', alt: 'Rows of flax' };
 const version = (
   change: Partial<UpdateDraft>,
   to: VersionPlace,
   shown: typeof picture | null = picture
-) => versionFor(source, draftOf(change), to, shown, NOW);
+) => versionFor(source, draftOf(change), { ...to, picture: shown }, NOW);
 const kinds = (v: ReturnType<typeof version>) => v.problems.map((p) => p.kind);
 
 test('a place gets a text of its own, its hashtags counted and its link in it', () => {
@@ -66,10 +66,10 @@ test('pictures: needed, not taken, and never without a text alternative', () => 
     'picture-without-text'
   ]);
   assert.equal(version({}, place({ picture: 'none' })).payload.picture, null);
-  assert.equal(version({ withPicture: false }, place({})).payload.picture, null);
+  assert.equal(version({ shown: 'nothing' }, place({})).payload.picture, null);
   // A place that needs one gets it all the same.
   assert.deepEqual(
-    version({ withPicture: false }, place({ picture: 'required' })).payload.picture,
+    version({ shown: 'nothing' }, place({ picture: 'required' })).payload.picture,
     picture
   );
 });
@@ -114,4 +114,41 @@ test('whatever is proposed or cut is within the limit', () => {
       }
     )
   );
+});
+
+const clip = { id: 'own:c', name: 'rows.webm', type: 'video/webm', seconds: 20, bytes: 2_000_000 };
+const TAKES = { clip: { seconds: 45, bytes: 5_000_000, types: ['video/webm'] } };
+
+test('a clip stands for a picture where clips are taken, and is told where it does not fit', () => {
+  const made = version({ shown: 'clip', clip }, place({ ...TAKES, picture: 'required' }));
+  assert.deepEqual(made.problems, []);
+  assert.equal(made.payload.picture, null);
+  assert.deepEqual(made.payload.clip, {
+    ...{ url: 'own:c', alt: 'Retting flax', seconds: 20, type: 'video/webm' }
+  });
+  const kindsOf = (change: object, limits: object) =>
+    kinds(version({ shown: 'clip', clip: { ...clip, ...change } }, place(limits)));
+  assert.deepEqual(kindsOf({}, {}), ['no-clips-here']);
+  assert.deepEqual(kindsOf({ seconds: 46, bytes: 6_000_000 }, TAKES), ['clip-long', 'clip-large']);
+  assert.deepEqual(kindsOf({ type: 'video/mp4' }, TAKES), ['clip-type']);
+  assert.deepEqual(kinds(version({ shown: 'clip' }, place(TAKES))), ['clip-missing']);
+  assert.deepEqual(kinds(version({ shown: 'clip', clip, alt: ' ' }, place(TAKES))), [
+    'picture-without-text'
+  ]);
+});
+
+test('a text that is too long becomes a thread only where there are threads', () => {
+  const text = 'We laid the flax in rows. The dew came every night. '.repeat(12).trim();
+  const told = version({ text, inParts: true }, place({ text: 200, hasThreads: true }));
+  assert.ok(!told.isCut && told.more.length >= 3);
+  assert.match(told.payload.text, /\(1\/\d\)$/);
+  assert.ok([told.payload.text, ...told.more].every((part) => countText(part) <= 200));
+  assert.match(told.more.at(-1) ?? '', /utm_source=n \(\d\/\d\)$/);
+  assert.ok(version({ text, inParts: true }, place({ text: 200 })).isCut);
+  assert.ok(version({ text }, place({ text: 200, hasThreads: true })).isCut);
+  const own = version(
+    { inParts: true, own: { n: { text, hashtags: null } } },
+    place({ text: 200, hasThreads: true })
+  );
+  assert.deepEqual(own.problems, []);
 });

@@ -5,6 +5,10 @@ import { countText } from './limits.ts';
 import type { UpdateLimits } from './placeLimits.ts';
 import { shortText } from './shortText.ts';
 import type { UpdateSource } from './source.ts';
+import { threadOf } from './thread.ts';
+
+/** Graphemes below which a part of a thread says too little. */
+const SMALLEST_PART = 60;
 
 /** Why a version cannot go out as it is. */
 export type VersionProblem =
@@ -13,6 +17,11 @@ export type VersionProblem =
   | { kind: 'too-many-hashtags'; by: number }
   | { kind: 'picture-needed' }
   | { kind: 'picture-without-text' }
+  | { kind: 'no-clips-here' }
+  | { kind: 'clip-missing' }
+  | { kind: 'clip-long'; most: number }
+  | { kind: 'clip-large'; most: number }
+  | { kind: 'clip-type'; type: string }
   | { kind: 'no-polls-here' }
   | { kind: 'no-quizzes-here' }
   | { kind: 'question-long'; by: number }
@@ -31,6 +40,8 @@ export interface Version {
   limit: number;
   /** The common text had to be cut for this place. */
   isCut: boolean;
+  /** What follows in a thread, part by part; empty where all of it is in the first. */
+  more: string[];
   problems: VersionProblem[];
 }
 
@@ -41,6 +52,8 @@ export interface VersionPlace {
   link: string;
   /** Proposed for it, with their signs. */
   hashtags: readonly string[];
+  /** As it is cut or drawn for this place, or null where there is none. */
+  picture: { url: string; alt: string } | null;
 }
 
 /** What a button says. */
@@ -58,7 +71,6 @@ export function versionFor(
   source: UpdateSource,
   draft: UpdateDraft,
   place: VersionPlace,
-  picture: { url: string; alt: string } | null,
   now: string
 ): Version {
   const { limits } = place;
@@ -70,10 +82,14 @@ export function versionFor(
   const link = limits.hasButton ? '' : place.link;
   const room = limits.text - tagsLength;
   const asked = draft.form === 'poll' ? draft.poll : draft.form === 'quiz' ? draft.quiz : null;
-  const made = isText
+  const made: { text: string; isCut: boolean; more?: string[] } = isText
     ? textFor({ ...source, link }, draft, own?.text ?? null, room, limits, place.id)
     : { text: asked?.question ?? '', isCut: false };
-  const shown = limits.picture !== 'none' && (draft.withPicture || limits.picture === 'required');
+  const isShown =
+    isText &&
+    limits.picture !== 'none' &&
+    (draft.shown !== 'nothing' || limits.picture === 'required');
+  const clip = isText && draft.shown === 'clip' ? draft.clip : null;
   const code = source.language.startsWith('de') ? 'de' : 'en';
   const payload: UpdatePayload = {
     kind: 'update',
@@ -85,19 +101,26 @@ export function versionFor(
     options: asked?.options.map((o) => ({ ...o, right: draft.form === 'quiz' && o.right })) ?? [],
     why: draft.form === 'quiz' ? (asked?.why ?? '') : '',
     closes: isText ? null : new Date(Date.parse(now) + draft.openFor * 3_600_000).toISOString(),
-    picture: shown && isText ? picture : null,
+    picture: isShown && draft.shown !== 'clip' ? place.picture : null,
+    clip: clip && {
+      url: clip.id,
+      alt: draft.alt ?? source.title,
+      ...{ seconds: clip.seconds, type: clip.type }
+    },
+    part: null,
     button:
       limits.hasButton && isText ? { label: BUTTONS[code][source.kind], url: place.link } : null
   };
   const length = countText(made.text, limits.linkWeight) + tagsLength;
   const problems = isText
-    ? textProblems(payload, length, limits)
+    ? [...textProblems(payload, length, limits), ...clipProblems(draft, limits)]
     : askedProblems(draft.form, asked, limits);
   return {
     payload,
     length,
     limit: isText ? limits.text : (limits.poll?.question ?? 0),
     isCut: made.isCut,
+    more: made.more ?? [],
     problems
   };
 }
@@ -107,10 +130,14 @@ function textFor(
   draft: UpdateDraft,
   own: string | null,
   room: number,
-  { linkWeight, title }: UpdateLimits,
+  { linkWeight, title, hasThreads }: UpdateLimits,
   placeId: string
-): { text: string; isCut: boolean } {
-  if (own !== null) return { text: own, isCut: false };
+): { text: string; isCut: boolean; more?: string[] } {
+  const isInParts = draft.inParts && hasThreads && room >= SMALLEST_PART;
+  if (own !== null) {
+    const parts = isInParts ? threadOf(own, room, linkWeight) : [own];
+    return { text: parts[0] ?? '', isCut: false, more: parts.slice(1) };
+  }
   if (draft.text === null) {
     const { manner, variant, id } = draft;
     const seed = `${id}/${placeId}/${variant}`;
@@ -123,6 +150,10 @@ function textFor(
   const common = draft.text.trim();
   const end = source.link && !common.includes(source.link) ? `\n\n${source.link}` : '';
   if (countText(common + end, linkWeight) <= room) return { text: common + end, isCut: false };
+  if (isInParts) {
+    const [first = '', ...more] = threadOf(common + end, room, linkWeight);
+    return { text: first, isCut: false, more };
+  }
   const cut = cutText(common, room - countText(end, linkWeight), linkWeight);
   return { text: `${cut}${end}`.trim(), isCut: true };
 }
@@ -137,9 +168,24 @@ function textProblems(
   if (length > limits.text) problems.push({ kind: 'too-long', by: length - limits.text });
   if (payload.hashtags.length > limits.hashtags)
     problems.push({ kind: 'too-many-hashtags', by: payload.hashtags.length - limits.hashtags });
-  if (limits.picture === 'required' && !payload.picture) problems.push({ kind: 'picture-needed' });
-  if (payload.picture && !payload.picture.alt.trim())
-    problems.push({ kind: 'picture-without-text' });
+  if (limits.picture === 'required' && !payload.picture && !payload.clip)
+    problems.push({ kind: 'picture-needed' });
+  const { alt } = payload.picture ?? payload.clip ?? {};
+  if (alt !== undefined && !alt.trim()) problems.push({ kind: 'picture-without-text' });
+  return problems;
+}
+
+function clipProblems(
+  { shown, clip }: UpdateDraft,
+  { clip: taken }: UpdateLimits
+): VersionProblem[] {
+  if (shown !== 'clip') return [];
+  if (!taken) return [{ kind: 'no-clips-here' }];
+  if (!clip) return [{ kind: 'clip-missing' }];
+  const problems: VersionProblem[] = [];
+  if (clip.seconds > taken.seconds) problems.push({ kind: 'clip-long', most: taken.seconds });
+  if (clip.bytes > taken.bytes) problems.push({ kind: 'clip-large', most: taken.bytes });
+  if (!taken.types.includes(clip.type)) problems.push({ kind: 'clip-type', type: clip.type });
   return problems;
 }
 

@@ -9,6 +9,7 @@
     descriptionList
   } from '$lib/core/chapters/formats.ts';
   import { htmlText } from '$lib/core/feeds/text.ts';
+  import { copyText } from '$lib/ui/copyText.ts';
   import { deck } from '$lib/ui/deck.svelte.ts';
   import { download, toMarkdown } from '$lib/work/takeOut.ts';
   import { talkWorker } from '$lib/workers/talk.ts';
@@ -21,8 +22,7 @@
   const seekTo = $derived(desk.details?.seekTo ?? '');
 
   async function copy(what: string, text: string) {
-    await navigator.clipboard.writeText(text);
-    deck.say(`${what} on the clipboard.`);
+    if (await copyText(text)) deck.say(`${what} on the clipboard.`);
   }
   const markdown = () => (desk.post ? toMarkdown(desk.post, desk.chapters) : Promise.resolve(''));
   const clips = () =>

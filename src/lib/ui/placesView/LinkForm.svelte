@@ -1,26 +1,30 @@
 <script lang="ts">
   import type { ActorFacts } from '$lib/core/feeds/actor.ts';
+  import type { Mailbox } from '$lib/core/model/mailbox.ts';
   import type { Problem } from '$lib/core/model/place.ts';
   import { deck } from '$lib/ui/deck.svelte.ts';
+  import MailboxFound from './MailboxFound.svelte';
   import ProblemNote from '$lib/ui/ProblemNote.svelte';
   import { countWords, dateWords } from '$lib/ui/words.ts';
   import { findPlace, linkPlace, type Found } from '$lib/work/link.ts';
+  import { findMailbox } from '$lib/work/mailbox.ts';
   import { findNetwork, linkNetwork } from '$lib/work/networks.ts';
   import { readPlaces } from '$lib/work/read.ts';
   import { tellOrigins } from '$lib/work/start.ts';
   import { attempt, runTask } from '$lib/work/tasks.svelte.ts';
-  import { allPlaces } from '$lib/data/places.ts';
 
   let address = $state('');
   let problem = $state<Problem | null>(null);
   let found = $state.raw<Found | null>(null);
   let network = $state.raw<ActorFacts | null>(null);
+  let mailbox = $state.raw<Mailbox | null>(null);
   let isBusy = $state(false);
 
   async function find(input: string) {
     isBusy = true;
     found = null;
     network = null;
+    mailbox = null;
     const done = await attempt(() =>
       runTask('Looking at the address', (signal) => findPlace(input, signal))
     );
@@ -31,8 +35,15 @@
             runTask('Looking for a network', (signal) => findNetwork(input, signal))
           )
         : null;
+    const letters =
+      other && !other.value
+        ? await attempt(() =>
+            runTask('Looking for a mailbox', (signal) => findMailbox(input, signal))
+          )
+        : null;
     isBusy = false;
-    problem = other?.value ? null : done.problem;
+    mailbox = letters?.value ?? null;
+    problem = other?.value || mailbox ? null : done.problem;
     found = done.value;
     network = other?.value ?? null;
   }
@@ -46,6 +57,8 @@
     network = null;
     address = '';
     deck.say(`${facts.title} is linked. Give it a key to tell something there.`);
+    // Its files go there straight from this page.
+    if (!(await tellOrigins())) location.reload();
   }
 
   async function link() {
@@ -53,7 +66,7 @@
     const place = await linkPlace(found);
     found = null;
     address = '';
-    const knew = tellOrigins(await allPlaces());
+    const knew = await tellOrigins();
     const done = await attempt(() => readPlaces(place));
     if (done.problem) problem = done.problem;
     else deck.say(`${place.title} is linked and read.`);
@@ -85,8 +98,8 @@
     <button class="strong btn" disabled={isBusy || address.trim() === ''}>Look</button>
   </div>
   <p id="address-help" class="text-sm text-quiet">
-    Any address of a channel, blog or network: its page, one video or post, or its feed. You see
-    whose it is before anything is linked.
+    Any address of a channel, blog, network or mailbox: its page, one video or post, or its feed.
+    You see whose it is before anything is linked.
   </p>
 </form>
 {#if problem}<ProblemNote {problem} />{/if}
@@ -111,6 +124,9 @@
       <button class="bare btn btn-sm" onclick={() => (network = null)}>Not this one</button>
     </div>
   </section>
+{/if}
+{#if mailbox}
+  <MailboxFound {mailbox} ondone={() => (mailbox = null)} />
 {/if}
 {#if found}
   <section

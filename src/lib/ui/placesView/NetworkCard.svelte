@@ -18,14 +18,16 @@
   const id = $props.id();
   const { format } = new Intl.NumberFormat('en');
   const takes = $derived.by(() => {
-    const { text, picture, hashtags, hasButton, poll, hasQuiz } = network.limits;
+    const { text, picture, hashtags, hasButton, poll, hasQuiz, hasThreads, clip } = network.limits;
     return [
       `Texts of up to ${format(text)} characters`,
       picture === 'required' ? 'A picture with each' : picture === 'optional' ? 'A picture' : '',
       hashtags > 0 ? `Up to ${hashtags} hashtags` : '',
       hasButton ? 'A button with a link' : '',
       poll ? `Polls of up to ${poll.most} options, ${poll.option} characters each` : '',
-      hasQuiz ? 'Quizzes' : ''
+      hasQuiz ? 'Quizzes' : '',
+      hasThreads ? 'Threads of several updates' : '',
+      clip && !network.isByHand ? `Clips of up to ${clip.seconds} seconds` : ''
     ].filter(Boolean);
   });
 
@@ -47,9 +49,11 @@
   class="flex flex-col gap-3 rounded-container border border-l-4 border-line border-l-edge bg-sheet p-4"
 >
   <header>
-    <p class="text-sm text-quiet">Network</p>
+    <p class="text-sm text-quiet">{network.isByHand ? 'Posted by hand' : 'Network'}</p>
     <h3 class="text-lg font-semibold">{network.title}</h3>
-    <p class="text-sm">{network.about} · checked {dateTimeWords(network.checked)}</p>
+    {#if !network.isByHand}
+      <p class="text-sm">{network.about} · checked {dateTimeWords(network.checked)}</p>
+    {/if}
     <p class="text-sm">
       <a href={network.url} target="_blank" rel="noreferrer" class="break-all underline"
         >{network.url}</a
@@ -74,7 +78,9 @@
       </p>
     {/if}
   </div>
-  {#if network.hasKey}
+  {#if network.isByHand}
+    <p class="text-sm">No key is needed: nothing is placed there by this tool.</p>
+  {:else if network.hasKey}
     <p class="flex flex-wrap items-center gap-2 text-sm">
       <span>Key <span class="times" aria-label="hidden">••••••••</span></span>
       <button class="plain btn btn-sm" onclick={() => takeNetworkKey(network)}
@@ -105,9 +111,11 @@
     Tell here unless I say otherwise
   </label>
   <footer class="flex flex-wrap gap-2">
-    <button class="plain btn btn-sm" onclick={check}
-      >Check<span class="sr-only"> {network.title}</span></button
-    >
+    {#if !network.isByHand}
+      <button class="plain btn btn-sm" onclick={check}
+        >Check<span class="sr-only"> {network.title}</span></button
+      >
+    {/if}
     {#if isUnlinking}
       <button class="strong btn btn-sm" onclick={() => unlinkNetwork(network)}
         >Unlink: nothing there changes</button

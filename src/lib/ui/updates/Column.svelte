@@ -82,6 +82,14 @@
         {#if used}<p class="text-xs text-quiet">Used here: {used}</p>{/if}
       {/if}
     {/if}
+    {#if version.more.length > 0}
+      <details class="text-sm">
+        <summary>A thread of {version.more.length + 1} parts</summary>
+        <ol start="2" class="list-decimal pl-6">
+          {#each version.more as part, i (i)}<li class="whitespace-pre-line">{part}</li>{/each}
+        </ol>
+      </details>
+    {/if}
     {#if version.problems.length > 0}
       <ul class="list-disc pl-5 text-sm" aria-label="What stands in the way">
         {#each version.problems as problem, i (i)}<li>{versionWords(problem)}</li>{/each}
@@ -90,11 +98,16 @@
     {#if !version.problems.some((p) => p.kind === 'no-polls-here' || p.kind === 'no-quizzes-here')}
       <h3 class="text-sm text-quiet">As it will be seen{isCutShort ? ', in a stream' : ''}</h3>
       {#key updates.draft?.form}
-        <Preview payload={version.payload} limits={network.limits} {isCutShort} />
+        <Preview
+          payload={version.payload}
+          limits={network.limits}
+          {isCutShort}
+          addressOf={(url) => updates.pictures.addressOf(url)}
+        />
       {/key}
     {/if}
   {/if}
-  {#if entry}<Told {entry} />{/if}
+  {#if entry}<Told {entry} {network} />{/if}
   {#if network.allowance}
     <p class="mt-auto text-xs text-quiet">
       Of {network.allowance.most} a {network.allowance.per}, {network.allowance.left} are left.

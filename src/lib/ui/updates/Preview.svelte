@@ -8,8 +8,10 @@
     limits: UpdateLimits;
     /** As it stands in a stream, cut short, or the whole of it. */
     isCutShort: boolean;
+    /** Where a kept file can be seen from this page. */
+    addressOf: (url: string) => string;
   }
-  let { payload, limits, isCutShort }: Props = $props();
+  let { payload, limits, isCutShort, addressOf }: Props = $props();
   const letters = $derived(graphemesOf(payload.text));
   const isLong = $derived(isCutShort && letters.length > limits.shownInStream);
   const text = $derived(
@@ -26,11 +28,21 @@
 <div class="flex flex-col gap-2 rounded-base border border-line bg-canvas p-3 text-sm break-words">
   {#if payload.picture}
     <img
-      src={payload.picture.url}
+      src={addressOf(payload.picture.url)}
       alt={payload.picture.alt}
       class="w-full rounded-base object-cover"
       style={limits.pictureShape ? `aspect-ratio:${limits.pictureShape}` : undefined}
     />
+  {/if}
+  {#if payload.clip}
+    <!-- svelte-ignore a11y_media_has_caption -->
+    <video
+      src={addressOf(payload.clip.url)}
+      aria-label={payload.clip.alt}
+      class="w-full rounded-base"
+      controls
+      preload="metadata"
+    ></video>
   {/if}
   {#if payload.hasTitle}<p class="font-semibold">{payload.title}</p>{/if}
   <p class="whitespace-pre-line">

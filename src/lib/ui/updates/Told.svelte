@@ -1,17 +1,21 @@
 <script lang="ts">
   import { isUpdate, type OutboxEntry } from '$lib/core/lanes/outbox.ts';
+  import type { Network } from '$lib/core/model/network.ts';
   import type { Problem } from '$lib/core/model/place.ts';
   import type { Results } from '$lib/places/network.ts';
   import ProblemNote from '$lib/ui/ProblemNote.svelte';
   import { countWords, dateTimeWords } from '$lib/ui/words.ts';
-  import { retryPost, undoPost } from '$lib/work/post.ts';
+  import { retryPost } from '$lib/work/post.ts';
   import { attempt, runTask } from '$lib/work/tasks.svelte.ts';
-  import { readResults } from '$lib/work/tell.ts';
+  import { readResults, sendHeld, undoUpdate } from '$lib/work/tell.ts';
+  import HandedOff from './HandedOff.svelte';
 
-  let { entry }: { entry: OutboxEntry } = $props();
+  let { entry, network }: { entry: OutboxEntry; network: Network } = $props();
   let results = $state.raw<Results | null>(null);
   let problem = $state.raw<Problem | null>(null);
-  const hasVotes = $derived(isUpdate(entry.payload) && entry.payload.form !== 'text');
+  const hasVotes = $derived(
+    !network.isByHand && isUpdate(entry.payload) && entry.payload.form !== 'text'
+  );
   const isLater = $derived(
     entry.state === 'waiting' && entry.attempts === 0 && entry.nextTry > Date.now() + 5000
   );
@@ -29,7 +33,12 @@
 
 <div class="flex flex-col gap-2 border-t border-line pt-2 text-sm">
   <p role="status">
-    {#if entry.state === 'placed'}Told {dateTimeWords(new Date(entry.updated).toISOString())}.
+    {#if entry.state === 'placed' && network.isByHand}
+      {entry.answer
+        ? 'Posted by hand.'
+        : 'Handed to you by message. It is open until you have posted it.'}
+    {:else if entry.state === 'in-review'}Waits for review.
+    {:else if entry.state === 'placed'}Told {dateTimeWords(new Date(entry.updated).toISOString())}.
     {:else if entry.state === 'removed'}Taken back.
     {:else if entry.state === 'failed'}Not told.
     {:else if isLater}Goes out {dateTimeWords(new Date(entry.nextTry).toISOString())}, while this
@@ -43,6 +52,7 @@
       {/snippet}
     </ProblemNote>
   {/if}
+  {#if network.isByHand && entry.state === 'placed'}<HandedOff {entry} />{/if}
   {#if hasVotes && results}
     <div role="group" aria-label="Results">
       <p>{results.isClosed ? 'Closed' : 'Open'}, {countWords(all, 'answer', 'answers')} so far.</p>
@@ -65,7 +75,12 @@
   {#if problem}<ProblemNote {problem} />{/if}
   <div class="flex flex-wrap items-center gap-2">
     {#if entry.url && entry.state !== 'removed'}
-      <a href={entry.url} target="_blank" rel="noreferrer">See it there</a>
+      <a href={entry.url} target="_blank" rel="noreferrer"
+        >{network.isByHand ? 'See the message' : 'See it there'}</a
+      >
+    {/if}
+    {#if entry.state === 'in-review'}
+      <button class="plain btn btn-sm" onclick={() => sendHeld([entry])}>Let it go out</button>
     {/if}
     {#if hasVotes && entry.state === 'placed'}
       <button class="bare btn btn-sm" onclick={look}>Look at the results again</button>
@@ -73,7 +88,7 @@
     {#if entry.state !== 'removed'}
       <button
         class="bare btn btn-sm"
-        onclick={() => runTask(`Taking back “${entry.payload.title}”`, () => undoPost(entry.key))}
+        onclick={() => runTask(`Taking back “${entry.payload.title}”`, () => undoUpdate(entry))}
         >{entry.state === 'placed' ? 'Undo: take it back' : 'Do not send it'}</button
       >
     {/if}

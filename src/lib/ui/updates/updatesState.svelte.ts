@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { slugOf } from '$lib/core/article/slug.ts';
 import type { Item } from '$lib/core/model/item.ts';
+import type { MediaProblem } from '$lib/core/narration/narration.ts';
 import { largestPicture } from '$lib/core/model/item.ts';
 import type { Network } from '$lib/core/model/network.ts';
 import { newUpdateDraft, type Asked, type UpdateDraft } from '$lib/core/updates/draft.ts';
@@ -14,9 +15,11 @@ import { readKey } from '$lib/data/keys.ts';
 import { readSetting, saveSetting } from '$lib/data/settings.ts';
 import { UpdateNetwork } from '$lib/places/network.ts';
 import { readDetails } from '$lib/work/details.ts';
+import { bringClip } from '$lib/work/ownMedia.ts';
 import { attempt, runTask } from '$lib/work/tasks.svelte.ts';
 import type { Proposals, TagLists } from '$lib/workers/updates.worker.ts';
 import { updatesWorker } from '$lib/workers/updates.ts';
+import { ShownPictures, type PictureWish } from './shownPictures.svelte.ts';
 
 const tagListsSchema = z
   .object({ own: z.array(z.string()), banned: z.array(z.string()) })
@@ -37,11 +40,15 @@ export class Updates {
   tagLists = $state<TagLists>({ own: [], banned: [] });
   #turn = 0;
 
-  readonly picture = $derived.by(() => {
-    const { item, draft } = this;
-    const picture = item && largestPicture(item.pictures);
-    return picture && item ? { url: picture.url, alt: draft?.alt ?? item.title } : null;
-  });
+  /** The files that are seen beside the texts. */
+  pictures = new ShownPictures('');
+  /** The picture of the item, or null. */
+  readonly picture = $derived(this.item && largestPicture(this.item.pictures));
+  /** What stands on a card: the user's words, else the most telling sentence. */
+  readonly quotation = $derived(this.draft?.card.text ?? this.proposals?.telling ?? '');
+  readonly alt = $derived(
+    this.draft?.alt ?? (this.draft?.shown === 'card' ? this.quotation : (this.item?.title ?? ''))
+  );
   /** Networks that the update goes to. */
   readonly chosen = $derived(
     this.networks.filter(
@@ -64,8 +71,10 @@ export class Updates {
     this.pattern = pattern;
     this.tagLists = lists;
     this.networks = networks.sort((a, b) => (a.linked < b.linked ? -1 : 1));
+    this.pictures = new ShownPictures(id);
     this.draft = kept ?? newUpdateDraft(id, new Date().toISOString());
     this.item = item;
+    if (this.draft.clip) await this.pictures.show(this.draft.clip.id);
     this.source = await this.#read(item);
     await runTask(`Reading “${item.title}” for updates`, async () => {
       this.proposals = this.source && (await updatesWorker().propose(this.source));
@@ -155,21 +164,47 @@ export class Updates {
     const { source, draft, networks } = this;
     if (!source || !draft) return [];
     const turn = ++this.#turn;
-    const places = networks.map((network) => ({
-      id: network.id,
-      limits: network.limits,
-      link: this.linkFor(network).url,
-      hashtags: (this.hashtags.get(network.id) ?? []).map((t) => t.tag)
-    }));
+    const wish = this.#wish();
+    const places = await Promise.all(
+      networks.map(async ({ id, limits, ...network }) => ({
+        ...{ id, limits },
+        link: this.linkFor({ id, limits, ...network }).url,
+        hashtags: (this.hashtags.get(id) ?? []).map((t) => t.tag),
+        picture:
+          limits.picture === 'none' ? null : await this.pictures.make(wish, limits.pictureShape)
+      }))
+    );
     const made = await updatesWorker().versions(
       source,
       $state.snapshot(draft) as UpdateDraft,
       places,
-      this.picture,
       new Date().toISOString()
     );
     if (turn === this.#turn) this.versions = made;
     return made;
+  }
+
+  #wish(): PictureWish {
+    const { draft, picture, quotation, alt, item } = this;
+    if (draft?.shown === 'card')
+      return {
+        alt,
+        card: { text: quotation, by: item?.author ?? '', style: $state.snapshot(draft.card.style) }
+      };
+    const subject = draft ? $state.snapshot(draft.subject) : { x: 0.5, y: 0.5 };
+    return { alt, ...(picture && { cut: { url: picture.url, subject } }) };
+  }
+
+  /** Takes a clip of the user's own. @returns why it cannot be taken, or null */
+  async bringClip(file: File): Promise<MediaProblem | null> {
+    const { draft } = this;
+    const { id, problem } = await bringClip(file);
+    if (problem || !draft) return problem;
+    const seconds = (await db.media.get(id))?.seconds ?? 0;
+    const type = file.type.split(';')[0] ?? '';
+    draft.clip = { id, name: file.name, type, seconds, bytes: file.size };
+    await this.pictures.show(id);
+    return null;
   }
 
   async save(): Promise<void> {

@@ -12,7 +12,8 @@ const requestSchema = z.object({
     .string()
     .regex(/^[\x21-\x7e]*$/)
     .optional(),
-  json: z.unknown().optional()
+  json: z.unknown().optional(),
+  message: z.string().max(100_000).optional()
 });
 const LIMITS = { size: 4 * 1024 * 1024, time: 15_000, redirects: 0 };
 
@@ -22,7 +23,7 @@ export const POST: RequestHandler = async ({ request, url }) => {
   if (refusal) return refusal;
   const asked = requestSchema.safeParse(await request.json().catch(() => null));
   if (!asked.success) return json({ problem: { kind: 'bad-address' } }, { status: 400 });
-  const { key, json: body, method, url: address } = asked.data;
+  const { key, json: body, message, method, url: address } = asked.data;
   try {
     const outside = await askOutside(
       {
@@ -31,9 +32,10 @@ export const POST: RequestHandler = async ({ request, url }) => {
         headers: {
           accept: 'application/json',
           ...(key && { authorization: `Bearer ${key}` }),
-          ...(body !== undefined && { 'content-type': 'application/json' })
+          ...(body !== undefined && { 'content-type': 'application/json' }),
+          ...(message !== undefined && { 'content-type': 'message/rfc822' })
         },
-        body: body === undefined ? undefined : JSON.stringify(body)
+        body: message ?? (body === undefined ? undefined : JSON.stringify(body))
       },
       outsidePolicy(),
       request.signal,

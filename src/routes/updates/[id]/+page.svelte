@@ -9,6 +9,7 @@
   import { live } from '$lib/ui/live.svelte.ts';
   import Names from '$lib/ui/desk/Names.svelte';
   import AskedForm from '$lib/ui/updates/AskedForm.svelte';
+  import Beside from '$lib/ui/updates/Beside.svelte';
   import Column from '$lib/ui/updates/Column.svelte';
   import { Updates } from '$lib/ui/updates/updatesState.svelte.ts';
   import { formWords, mannerWords } from '$lib/ui/updateWords.ts';
@@ -25,6 +26,7 @@
     const next = new Updates();
     updates = next;
     void next.open(id);
+    return () => void next.pictures.close();
   });
   $effect(() => {
     void [
@@ -66,17 +68,19 @@
   );
   const isPast = $derived(!!draft?.on && new Date(draft.on).getTime() < Date.now());
 
-  async function send() {
+  async function send(isHeld: boolean) {
     if (!updates.item || !draft) return;
     // What was typed last goes out as well.
     const last = readyOf(await updates.make());
     const at = draft.on ? new Date(draft.on).getTime() : Date.now();
     await updates.save();
-    await tell(updates.item, last, at);
+    await tell(updates.item, last, at, isHeld);
     deck.say(
-      draft.on
-        ? `${countWords(last.length, 'update', 'updates')} will go out then, while this application is open.`
-        : `${countWords(last.length, 'update', 'updates')} on the way.`
+      isHeld
+        ? `${countWords(last.length, 'update waits', 'updates wait')} for review.`
+        : draft.on
+          ? `${countWords(last.length, 'update', 'updates')} will go out then, while this application is open.`
+          : `${countWords(last.length, 'update', 'updates')} on the way.`
     );
   }
 </script>
@@ -145,17 +149,11 @@
                   >Other wordings</button
                 >
               </fieldset>
-              <label class="flex items-center gap-2">
-                <input type="checkbox" bind:checked={draft.withPicture} /> With the picture of the item
-              </label>
-              {#if updates.picture}
-                <label class="flex flex-col gap-1">
-                  <span class="font-semibold">What the picture shows</span>
-                  <input
-                    class="field"
-                    value={updates.picture.alt}
-                    oninput={(event) => (draft.alt = event.currentTarget.value)}
-                  />
+              <Beside {updates} />
+              {#if updates.networks.some((n) => n.limits.hasThreads)}
+                <label class="flex items-center gap-2">
+                  <input type="checkbox" bind:checked={draft.inParts} /> In numbered parts where it is
+                  too long and the place has threads
                 </label>
               {/if}
               <label class="flex flex-col gap-1">
@@ -194,12 +192,17 @@
           <button
             class="strong btn btn-sm"
             disabled={ready.length === 0 || isPast || isPatternWrong}
-            onclick={send}
+            onclick={() => send(false)}
           >
             {draft.on ? 'Plan' : 'Send'}
             {draft.form === 'text' ? 'to' : `the ${draft.form} to`}
             {countWords(ready.length, 'place', 'places')}
           </button>
+          <button
+            class="plain btn btn-sm"
+            disabled={ready.length === 0 || isPast || isPatternWrong}
+            onclick={() => send(true)}>Add to what waits for review</button
+          >
           <label class="flex items-center gap-2 text-sm">
             On <input class="field" type="datetime-local" bind:value={draft.on} />
           </label>
