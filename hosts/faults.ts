@@ -7,9 +7,15 @@ import type { Store } from './state.ts';
 export function faults(store: Store): MiddlewareHandler<{ Bindings: HttpBindings }> {
   let calls = 0;
   let writes = 0;
+  let counted = '';
   const isOneIn = (n: number, count: number) => n > 0 && count % n === 0;
   return async (c, next) => {
+    // What a browser asks beforehand is not the call itself.
+    if (c.req.method === 'OPTIONS') return next();
     const { slow, failOneIn, loseOneIn, busyOneIn, retryAfter } = store.state.faults;
+    // New faults are counted from their beginning, whatever was called before.
+    const set = [failOneIn, loseOneIn, busyOneIn].join();
+    if (set !== counted) [calls, writes, counted] = [0, 0, set];
     calls++;
     const isWrite = c.req.method !== 'GET' && c.req.method !== 'HEAD';
     if (isWrite) writes++;

@@ -8,6 +8,7 @@ import { channelMicropub } from './channel/micropub.ts';
 import { receive } from './channel/receive.ts';
 import { World } from './context.ts';
 import { control } from './control.ts';
+import { allowOthers } from './cors.ts';
 import { faults } from './faults.ts';
 import { mailbox } from './mailbox/mailbox.ts';
 import { NETWORKS } from './network/kinds.ts';
@@ -59,6 +60,9 @@ export async function startHosts(options: {
   });
   const world = new World(store, origin);
   app.get('/', (c) => c.redirect('/control/'));
+  // Even what faults answer can be read by the pages that asked.
+  for (const path of ['/mailbox/messages', ...NETWORKS.map((n) => `/${n.path}/media`)])
+    app.use(path, allowOthers('GET', 'POST'));
   // Faults strike what programs call; the pages that people look at stay as they are.
   for (const path of [
     '/blog/micropub',

@@ -42,6 +42,14 @@ async function startApp(options: string[]): Promise<App> {
   };
 }
 
+/** An update as its network tells it. */
+interface Told {
+  content: string;
+  type: string;
+  inReplyTo?: string;
+  attachment: object[];
+}
+
 /** `world` does what a person does on the control page; it is reset before each test. */
 export interface WorldControl {
   faults(form: Record<string, string>): Promise<void>;
@@ -53,7 +61,7 @@ export interface WorldControl {
   /** Videos that programs sent to the channel. */
   uploads(): Promise<Record<string, unknown[]>[]>;
   /** Updates that stand at a network. */
-  updates(path: string): Promise<{ content: string; type: string }[]>;
+  updates(path: string): Promise<Told[]>;
   /** Posts at the blog by this title, drafts included. */
   posts(title: string): Promise<number>;
 }
@@ -110,7 +118,7 @@ export const test = base.extend<{ world: WorldControl; home: Page }, { app: App;
         do answer = await fetch(`${app.hosts}/${path}/outbox`);
         while (!answer.ok);
         const { orderedItems } = (await answer.json()) as {
-          orderedItems: { object: { content: string; type: string } }[];
+          orderedItems: { object: Told }[];
         };
         return orderedItems.map((i) => i.object);
       },

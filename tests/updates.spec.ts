@@ -1,21 +1,10 @@
 import { readFile } from 'node:fs/promises';
-import type { Page } from '@playwright/test';
-import { expect, idle, row, test } from './app.ts';
+import { expect, row, test } from './app.ts';
+import { at, FOLLOWERS, NOTES, openUpdates } from './updatesView.ts';
 
 const COLOUR = 'A colour plan for winter scarves';
 const DRAFT = 'Reading a weaving draft in six minutes';
 const NETWORKS = ['followers', 'notes', 'pictures', 'pages'];
-
-async function openUpdates(page: Page, title: string): Promise<void> {
-  await page.getByRole('link', { name: 'Updates', exact: true }).click();
-  await page.getByRole('link', { name: new RegExp(`^Tell of the .*: ${title}$`) }).click();
-  await expect(page.getByRole('heading', { level: 1, name: title })).toBeVisible();
-  await expect(page.getByRole('button', { name: /^Send to 4 places/ })).toBeEnabled();
-  await idle(page);
-}
-const at = (page: Page, name: string) => page.getByRole('region', { name });
-const NOTES = 'Hearthside Notes';
-const FOLLOWERS = 'Wrenfold Loomworks: followers';
 
 test('a text goes to four networks, with faults on, and stands at each once', async ({
   home: page,
@@ -148,6 +137,7 @@ test('hashtags of one’s own come first and banned ones never; the same is take
   const notes = at(page, NOTES);
   await expect(notes.getByRole('button', { name: 'Remove #warp' })).toBeVisible();
   await expect(notes.getByText(/^Used here: #\w+ [\d,]+/)).toBeVisible();
+  await page.getByText('Tags on links, hashtags always and never').click();
   await page.getByRole('textbox', { name: 'Hashtags always' }).fill('wrenfold');
   await page.keyboard.press('Enter');
   await page.getByRole('textbox', { name: 'Hashtags never' }).fill('warp');
@@ -163,7 +153,7 @@ test('hashtags of one’s own come first and banned ones never; the same is take
   // Names stand in a ZIP as they are, once before each file and once in its directory.
   const listed = (await readFile(await download.path())).toString('latin1');
   expect(listed.match(/[\w-]+\/update\.(?:txt|json)/g)).toHaveLength(16);
-  expect(listed).toMatch(/gallery-in-the-loft\/picture\.png/);
+  expect(listed).toMatch(/gallery-in-the-loft\/picture\.jpg/);
 });
 
 test('a network is linked by its address and unlinked again', async ({ home: page }) => {

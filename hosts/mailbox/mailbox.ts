@@ -40,7 +40,6 @@ export function mailbox(world: World): Hono {
     c.json({ name: NAME, address: ADDRESS, messages: `${base}messages` })
   );
 
-  app.use('/messages', allowOthers('GET', 'POST'));
   app.use('/messages/*', allowOthers('GET', 'DELETE'));
   app.post('/messages', async (c) => {
     const type = (c.req.header('content-type') ?? '').split(';')[0];

@@ -4,7 +4,6 @@ import { readFile, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { ALL_FORMATS, BufferSource, Input } from 'mediabunny';
 import type { World } from '../context.ts';
-import { allowOthers } from '../cors.ts';
 import { scopesOf } from '../keys.ts';
 import { UPDATE_KEYS, type NetworkKind } from './kinds.ts';
 
@@ -20,8 +19,6 @@ const MOST_PICTURE = 8_000_000;
  */
 export function networkMedia(world: World, { path, limits }: NetworkKind, base: string): Hono {
   const app = new Hono();
-  app.use(allowOthers('POST'));
-
   app.post('/', async (c) => {
     const refuse = (status: 400 | 401 | 403 | 413, error: string, error_description: string) =>
       c.json({ error, error_description }, status);

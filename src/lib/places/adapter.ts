@@ -26,6 +26,14 @@ export async function publisherFor(
   return place.kind === 'blog' ? blogFor(place) : channelFor(place);
 }
 
+/** Files that this page has sent, by network: a retry need not send them again. */
+const sentFiles = new Map<string, Map<string, string>>();
+function sentTo(id: string): Map<string, string> {
+  const sent = sentFiles.get(id) ?? new Map<string, string>();
+  sentFiles.set(id, sent);
+  return sent;
+}
+
 /** What places what is in the outbox, at a place or a network; null where it is not linked any more. */
 export async function targetFor(id: string): Promise<{ title: string; target: Target } | null> {
   const network = await db.networks.get(id);

@@ -35,14 +35,18 @@ export interface Results {
 
 /** A network that takes activities in its outbox (ActivityStreams 2.0, as ActivityPub's clients do). */
 export class UpdateNetwork implements Target {
-  /** Where files of this browser lie at the network, and the updates that others follow. */
-  readonly #addresses = new Map<string, string>();
+  /** The updates that others follow, by their keys. */
+  readonly #before = new Map<string, string>();
 
-  /** @param fileOf a kept file by its name */
+  /**
+   * @param fileOf a kept file by its name
+   * @param sent where kept files lie at the network: what is sent is added, and not sent again
+   */
   constructor(
     private readonly linked: Pick<Network, 'outbox' | 'limitsUrl' | 'tagCounts' | 'uploadMedia'>,
     private readonly key: string,
-    private readonly fileOf: (name: string) => Promise<Blob | null> = async () => null
+    private readonly fileOf: (name: string) => Promise<Blob | null> = async () => null,
+    private readonly sent = new Map<string, string>()
   ) {}
 
   /** What it takes and how much of its allowance is left. */
@@ -74,12 +78,12 @@ export class UpdateNetwork implements Target {
   async prepare(payload: Payload): Promise<void> {
     const { picture, clip, part } = update(payload);
     for (const file of [picture, clip])
-      if (file && isKept(file.url) && !this.#addresses.has(file.url))
-        this.#addresses.set(file.url, await this.#upload(file.url));
+      if (file && isKept(file.url) && !this.sent.has(file.url))
+        this.sent.set(file.url, await this.#upload(file.url));
     if (!part?.after) return;
     const before = await this.findByKey(part.after);
     if (!before) throw new PlaceError({ kind: 'busy', detail: 'The part before it is not there.' });
-    this.#addresses.set(part.after, before);
+    this.#before.set(part.after, before);
   }
 
   async #upload(name: string): Promise<string> {
@@ -100,8 +104,8 @@ export class UpdateNetwork implements Target {
   #object(payload: Payload, key: string): object {
     const ready = update(payload);
     const at = <T extends { url: string }>(file: T | null): T | null =>
-      file && { ...file, url: this.#addresses.get(file.url) ?? file.url };
-    const after = this.#addresses.get(ready.part?.after ?? '');
+      file && { ...file, url: this.sent.get(file.url) ?? file.url };
+    const after = this.#before.get(ready.part?.after ?? '');
     return {
       ...toObject({ ...ready, picture: at(ready.picture), clip: at(ready.clip) }, key),
       ...(after && { inReplyTo: after })

@@ -34,7 +34,8 @@ export async function examineClip(blob: Blob): Promise<number> {
   if (!(await video.canDecode()))
     throw new MediaError({ kind: 'odd-codec', codec: (await video.getCodec()) ?? '?' });
   await soundOf(input);
-  return input.computeDuration();
+  // Awaited here: the input is closed when this function returns.
+  return await input.computeDuration();
 }
 
 /**

@@ -134,48 +134,55 @@
                   {updates.untouched.map((n) => n.title).join(', ')}.
                 </p>
               {/if}
+              <div class="flex flex-col gap-2 text-sm">
+                <fieldset class="flex flex-wrap items-center gap-3" disabled={draft.text !== null}>
+                  <legend class="sr-only">Manner</legend>
+                  <span class="font-semibold">Manner</span>
+                  {#each MANNERS as manner (manner)}
+                    <label class="flex items-center gap-1">
+                      <input type="radio" name="manner" value={manner} bind:group={draft.manner} />
+                      {mannerWords[manner]}
+                    </label>
+                  {/each}
+                  <button class="bare btn btn-sm" onclick={() => draft.variant++}
+                    >Other wordings</button
+                  >
+                </fieldset>
+                {#if updates.networks.some((n) => n.limits.hasThreads)}
+                  <label class="flex items-center gap-2">
+                    <input type="checkbox" bind:checked={draft.inParts} /> In numbered parts where it
+                    is too long and the place has threads
+                  </label>
+                {/if}
+                <details open={isPatternWrong}>
+                  <summary>Tags on links, hashtags always and never</summary>
+                  <div class="flex flex-col gap-2 pt-2">
+                    <label class="flex flex-col gap-1">
+                      <span class="font-semibold">Tags on the link</span>
+                      <input class="field times" spellcheck="false" bind:value={updates.pattern} />
+                    </label>
+                    <div class="grid gap-2 sm:grid-cols-2">
+                      <Names
+                        label="Hashtags always"
+                        value={updates.tagLists.own}
+                        onchange={(own) => updates.setTagLists({ own })}
+                      />
+                      <Names
+                        label="Hashtags never"
+                        value={updates.tagLists.banned}
+                        onchange={(banned) => updates.setTagLists({ banned })}
+                      />
+                    </div>
+                    {#if isPatternWrong}<p role="alert">
+                        The tags name a field that there is not. Known are place.name, place.kind,
+                        item.slug, item.kind and update.kind.
+                      </p>{/if}
+                  </div>
+                </details>
+              </div>
             </div>
             <div class="flex flex-col gap-2 text-sm">
-              <fieldset class="flex flex-wrap items-center gap-3" disabled={draft.text !== null}>
-                <legend class="sr-only">Manner</legend>
-                <span class="font-semibold">Manner</span>
-                {#each MANNERS as manner (manner)}
-                  <label class="flex items-center gap-1">
-                    <input type="radio" name="manner" value={manner} bind:group={draft.manner} />
-                    {mannerWords[manner]}
-                  </label>
-                {/each}
-                <button class="bare btn btn-sm" onclick={() => draft.variant++}
-                  >Other wordings</button
-                >
-              </fieldset>
               <Beside {updates} />
-              {#if updates.networks.some((n) => n.limits.hasThreads)}
-                <label class="flex items-center gap-2">
-                  <input type="checkbox" bind:checked={draft.inParts} /> In numbered parts where it is
-                  too long and the place has threads
-                </label>
-              {/if}
-              <label class="flex flex-col gap-1">
-                <span class="font-semibold">Tags on the link</span>
-                <input class="field times" spellcheck="false" bind:value={updates.pattern} />
-              </label>
-              <div class="grid gap-2 sm:grid-cols-2">
-                <Names
-                  label="Hashtags always"
-                  value={updates.tagLists.own}
-                  onchange={(own) => updates.setTagLists({ own })}
-                />
-                <Names
-                  label="Hashtags never"
-                  value={updates.tagLists.banned}
-                  onchange={(banned) => updates.setTagLists({ banned })}
-                />
-              </div>
-              {#if isPatternWrong}<p role="alert">
-                  The tags name a field that there is not. Known are place.name, place.kind,
-                  item.slug, item.kind and update.kind.
-                </p>{/if}
             </div>
           </div>
         {:else}
