@@ -1,7 +1,7 @@
 import { mkdir, open, readFile, rename, rm } from 'node:fs/promises';
 import { join } from 'node:path';
 import { z } from 'zod';
-import { noticeSchema } from './board/board.ts';
+import { noticeSchema } from './board/notice.ts';
 import { uploadSchema } from './channel/upload.ts';
 import { messageSchema } from './mailbox/message.ts';
 import { updateSchema } from './network/update.ts';

@@ -1,5 +1,6 @@
 import type { Page } from '@playwright/test';
 import { expect, idle, openBooth, openDesk, row, test } from './app.ts';
+import { at, FOLLOWERS, openUpdates } from './updatesView.ts';
 
 const TWILL = 'Threading a four-shaft twill, slowly';
 const COLOUR = 'A colour plan for winter scarves';
@@ -21,7 +22,7 @@ async function deskOf(page: Page, title: string) {
   await text.locator('p').nth(3).hover();
 }
 
-test('the pictures', async ({ home: page }) => {
+test('the pictures', async ({ home: page, world }) => {
   test.setTimeout(180_000);
   await shoot(page, 'in-step');
 
@@ -96,6 +97,38 @@ test('the pictures', async ({ home: page }) => {
   });
   await shoot(watch, 'made-video');
   await watch.close();
+
+  // Updates: a text at every place, a quiz with its results, the page for the telephone.
+  const BOARD = 'Board at the Mill Gate';
+  await page.goto('/');
+  await openUpdates(page, COLOUR);
+  await shoot(page, 'updates');
+  await at(page, BOARD).getByRole('checkbox', { name: BOARD }).check();
+  await page.getByRole('button', { name: 'Send to 5 places' }).click();
+  const message = at(page, BOARD).getByRole('link', { name: 'See the message' });
+  await expect(message).toBeVisible();
+  await expect(page.getByText(/^Told /)).toHaveCount(4);
+  const hand = await page.context().newPage();
+  await hand.setViewportSize({ width: 390, height: 844 });
+  await hand.goto((await message.getAttribute('href')) ?? '');
+  await hand.getByRole('link', { name: /^Open the page for/ }).click();
+  await hand.getByRole('button', { name: 'Copy the text' }).click();
+  await shoot(hand, 'hand-off');
+  await hand.close();
+  await page.goto('/');
+  await openUpdates(page, 'Reading a weaving draft in six minutes');
+  await page.getByRole('radio', { name: 'Quiz' }).check();
+  await page.getByRole('button', { name: 'Take this one' }).first().click();
+  await page.getByRole('button', { name: 'Send the quiz to 1 place' }).click();
+  await expect(page.getByText(/^Told /)).toBeVisible();
+  await world.clock(30);
+  await page.getByRole('button', { name: 'Look at the results again' }).click();
+  await shoot(page, 'updates-quiz');
+  const followers = at(page, FOLLOWERS).getByRole('link', { name: 'See it there' });
+  const there = await page.context().newPage();
+  await there.goto(new URL('/followers/', (await followers.getAttribute('href')) ?? '').href);
+  await shoot(there, 'followers');
+  await there.close();
 
   await page.goto('/places');
   await page

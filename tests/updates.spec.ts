@@ -17,6 +17,7 @@ test('a text goes to four networks, with faults on, and stands at each once', as
   await page.getByRole('button', { name: 'Send to 4 places' }).click();
   await expect(page.getByText(/^Told /)).toHaveCount(4, { timeout: 90_000 });
   await world.faults({});
+  await expect(at(page, NOTES).getByText('Of 30 a day, 29 are left.')).toBeVisible();
   for (const path of NETWORKS) expect(await world.updates(path)).toHaveLength(1);
   expect((await world.updates('notes'))[0]?.content).toContain(`${COLOUR}\n\n`);
 
@@ -30,8 +31,12 @@ test('a text goes to four networks, with faults on, and stands at each once', as
   await expect(at(page, NOTES).getByText('Taken back.')).toBeVisible();
   expect(await world.updates('notes')).toHaveLength(0);
 
-  // From In step it is one key away.
+  // In step tells it too, and from there it is one key away.
   await page.getByRole('link', { name: 'In step', exact: true }).click();
+  await expect(row(page, COLOUR).getByRole('link', { name: 'told at 3 places' })).toHaveAttribute(
+    'title',
+    /^Short text at Wrenfold Loomworks: followers, /
+  );
   await row(page, COLOUR).focus();
   await page.keyboard.press('u');
   await expect(page.getByRole('heading', { level: 1, name: COLOUR })).toBeVisible();
@@ -39,6 +44,13 @@ test('a text goes to four networks, with faults on, and stands at each once', as
   // Neither half of the twin is taken for being made.
   await page.getByRole('link', { name: 'In step', exact: true }).click();
   await expect(row(page, COLOUR)).toHaveAccessibleName(/No video yet/);
+
+  // What the journal tells of can be taken back from there.
+  await page.getByRole('link', { name: 'Journal', exact: true }).click();
+  const line = page.getByRole('row').filter({ hasText: 'at Market Street Pages' }).first();
+  await line.getByRole('button', { name: /^Undo/ }).click();
+  await expect(page.getByText('The update was taken back.')).toBeVisible();
+  expect(await world.updates('pages')).toHaveLength(0);
 });
 
 test('a quiz from the talk is tried, sent, and answered while the clock moves on', async ({

@@ -4,7 +4,10 @@ import { expect, idle } from './app.ts';
 /** Opens Updates on an item, as from the list of items. */
 export async function openUpdates(page: Page, title: string): Promise<void> {
   await page.getByRole('link', { name: 'Updates', exact: true }).click();
-  await page.getByRole('link', { name: new RegExp(`^Tell of the .*: ${title}$`) }).click();
+  await page
+    .getByRole('link', { name: new RegExp(`^Tell of the .*: ${title}$`) })
+    .last()
+    .click();
   await expect(page.getByRole('heading', { level: 1, name: title })).toBeVisible();
   await expect(page.getByRole('button', { name: /^Send to 4 places/ })).toBeEnabled();
   await idle(page);

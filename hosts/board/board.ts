@@ -4,8 +4,6 @@ import { html } from 'hono/html';
 import { z } from 'zod';
 import type { World } from '../context.ts';
 
-export const noticeSchema = z.object({ id: z.string(), text: z.string(), at: z.number() });
-
 /** A notice board that people write on by hand; it has no interface for programs. */
 export function board(world: World): Hono {
   const app = new Hono();

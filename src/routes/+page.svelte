@@ -5,6 +5,7 @@
   import { countStandings } from '$lib/core/twins/inStep.ts';
   import { db } from '$lib/data/db.ts';
   import { setAside, takeUp } from '$lib/data/decisions.ts';
+  import { toldByItem, type ToldUpdate } from '$lib/data/told.ts';
   import { note } from '$lib/data/journal.ts';
   import { deck } from '$lib/ui/deck.svelte.ts';
   import EmptyState from '$lib/ui/EmptyState.svelte';
@@ -31,6 +32,8 @@
   });
   const all = $derived(rest.value ?? newest.value);
   const counts = $derived(countStandings(all ?? []));
+  const NONE_TOLD: ReadonlyMap<string, ToldUpdate[]> = new Map();
+  const told = live(() => toldByItem);
   let chosen = $state<Standing | null>(null);
   const twins = $derived(chosen ? (all ?? []).filter((t) => t.standing === chosen) : (all ?? []));
 
@@ -245,6 +248,7 @@
                 index={row.index}
                 isCurrent={row.index === at}
                 isSelected={selected.has(twin.id)}
+                told={told.value ?? NONE_TOLD}
                 onfocus={() => (current = row.index)}
                 onselect={() => toggle(twin)}
                 ondrift={() => (drifted = twin)}

@@ -45,7 +45,7 @@ export async function targetFor(id: string): Promise<{ title: string; target: Ta
     const { UpdateNetwork } = await import('./network.ts');
     return {
       title: network.title,
-      target: new UpdateNetwork(network, await readKey(id), keptFile)
+      target: new UpdateNetwork(network, await readKey(id), keptFile, sentTo(id))
     };
   }
   const place = await db.places.get(id);

@@ -1,10 +1,18 @@
 <script lang="ts">
   import ExternalLink from '@lucide/svelte/icons/external-link';
   import type { Half } from '$lib/core/model/twin.ts';
+  import type { ToldUpdate } from '$lib/data/told.ts';
+  import { toldWords } from './updateWords.ts';
   import TimeCode from './TimeCode.svelte';
-  import { dateTimeWords, dateWords } from './words.ts';
+  import { countWords, dateTimeWords, dateWords } from './words.ts';
 
-  let { half, side }: { half: Half; side: 'video' | 'post' } = $props();
+  interface Props {
+    half: Half;
+    side: 'video' | 'post';
+    /** What was told of it at networks. */
+    told?: readonly ToldUpdate[];
+  }
+  let { half, side, told = [] }: Props = $props();
 </script>
 
 <article
@@ -47,6 +55,15 @@
       {#if half.visibility !== 'public'}<span class="font-semibold">{half.visibility}</span>{/if}
       {#if side === 'video' && !half.hasCaptions}<span>no captions</span>{/if}
       {#if half.isMade}<span>made here</span>{/if}
+      {#if told.length > 0}
+        <a
+          href="/updates/{half.id}"
+          class="truncate underline"
+          tabindex="-1"
+          title={told.map(toldWords).join('\n')}
+          >told at {countWords(new Set(told.map((t) => t.placeId)).size, 'place', 'places')}</a
+        >
+      {/if}
     </p>
   </div>
   {#if half.url}

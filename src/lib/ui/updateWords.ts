@@ -2,7 +2,8 @@ import type { Form, Shown } from '$lib/core/updates/draft.ts';
 import type { NoQuizReason } from '$lib/core/updates/quiz.ts';
 import type { VersionProblem } from '$lib/core/updates/version.ts';
 import type { Manner } from '$lib/core/updates/wordings.ts';
-import { countWords } from './words.ts';
+import type { ToldUpdate } from '$lib/data/told.ts';
+import { countWords, dateWords } from './words.ts';
 
 export const formWords: Record<Form, string> = { text: 'Short text', poll: 'Poll', quiz: 'Quiz' };
 export const mannerWords: Record<Manner, string> = {
@@ -26,6 +27,9 @@ export const noQuizWords: Record<NoQuizReason, string> = {
     'What could be asked here is not sure enough to be sound, so nothing is proposed. You can write a quiz yourself.',
   'too-long': 'What could be asked here is too long for a quiz. You can write one yourself.'
 };
+
+export const toldWords = ({ form, place, at }: ToldUpdate): string =>
+  `${formWords[form]} at ${place || 'a place that is not linked'}, ${dateWords(at)}`;
 
 const over = (by: number) => countWords(by, 'character', 'characters');
 

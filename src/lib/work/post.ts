@@ -84,8 +84,12 @@ async function afterwards(entry: OutboxEntry): Promise<void> {
 }
 
 /** The next part of a thread need not wait for its next try. */
-async function goOn({ key, itemId, state }: OutboxEntry): Promise<void> {
+async function goOn({ key, itemId, placeId, state }: OutboxEntry): Promise<void> {
   if (state !== 'placed') return;
+  const network = await db.networks.get(placeId);
+  // What is left of the allowance has changed; where it cannot be read, the card says why.
+  if (network && !network.isByHand)
+    void import('./networks.ts').then((m) => m.checkNetwork(network)).catch(() => null);
   const entries = await db.outbox.where({ itemId }).toArray();
   const next = entries.find((e) => isUpdate(e.payload) && e.payload.part?.after === key);
   if (next?.state === 'waiting') await retryPost(next.key);

@@ -1,10 +1,10 @@
 <script lang="ts">
-  import { isUpdate } from '$lib/core/lanes/outbox.ts';
   import { db } from '$lib/data/db.ts';
+  import { toldByItem } from '$lib/data/told.ts';
   import EmptyState from '$lib/ui/EmptyState.svelte';
   import { live } from '$lib/ui/live.svelte.ts';
   import Held from '$lib/ui/updates/Held.svelte';
-  import { formWords } from '$lib/ui/updateWords.ts';
+  import { toldWords } from '$lib/ui/updateWords.ts';
   import { dateWords } from '$lib/ui/words.ts';
 
   /** Twins shown at first. */
@@ -13,19 +13,7 @@
   const networks = live(
     () => async () => new Map((await db.networks.toArray()).map((n) => [n.id, n.title]))
   );
-  const told = live(() => async () => {
-    const entries = await db.outbox.toArray();
-    const byItem = new Map<
-      string,
-      { form: keyof typeof formWords; placeId: string; at: number }[]
-    >();
-    for (const { itemId, placeId, payload, state, updated } of entries) {
-      if (!isUpdate(payload) || state !== 'placed' || (payload.part?.number ?? 1) > 1) continue;
-      const line = { form: payload.form, placeId, at: updated };
-      byItem.set(itemId, [...(byItem.get(itemId) ?? []), line]);
-    }
-    return byItem;
-  });
+  const told = live(() => toldByItem);
 </script>
 
 <svelte:head><title>Updates · Swift Twin</title></svelte:head>
@@ -60,12 +48,8 @@
                   >{half === twin.video ? 'Tell of the video' : 'Tell of the post'}</a
                 >
                 <span class="text-quiet">{dateWords(half.date)}</span>
-                {#each told.value?.get(half.id) ?? [] as { form, placeId, at } (form + placeId)}
-                  <span class="text-quiet"
-                    >· {formWords[form]} at {networks.value?.get(placeId) ?? 'a place'}, {dateWords(
-                      new Date(at).toISOString()
-                    )}</span
-                  >
+                {#each told.value?.get(half.id) ?? [] as update (update.form + update.placeId)}
+                  <span class="text-quiet">· {toldWords(update)}</span>
                 {/each}
               </li>
             {/each}

@@ -1,5 +1,6 @@
 <script lang="ts">
   import type { Twin } from '$lib/core/model/twin.ts';
+  import type { ToldUpdate } from '$lib/data/told.ts';
   import ItemCard from '$lib/ui/ItemCard.svelte';
   import Tie from '$lib/ui/Tie.svelte';
   import { reasonWords, standingWords } from '$lib/ui/words.ts';
@@ -10,11 +11,13 @@
     index: number;
     isCurrent: boolean;
     isSelected: boolean;
+    /** What was told at networks, by item. */
+    told: ReadonlyMap<string, ToldUpdate[]>;
     onfocus: () => void;
     onselect: () => void;
     ondrift: () => void;
   }
-  let { twin, index, isCurrent, isSelected, onfocus, onselect, ondrift }: Props = $props();
+  let { twin, index, isCurrent, isSelected, told, onfocus, onselect, ondrift }: Props = $props();
   const name = $derived(twin.video?.title ?? twin.post?.title ?? '');
 </script>
 
@@ -39,10 +42,11 @@
     />
   </div>
   <div role="gridcell" class="video min-w-0">
-    {#if twin.video}<ItemCard half={twin.video} side="video" />{:else}<NextStep
-        {twin}
+    {#if twin.video}<ItemCard
+        half={twin.video}
         side="video"
-      />{/if}
+        told={told.get(twin.video.id)}
+      />{:else}<NextStep {twin} side="video" />{/if}
   </div>
   <div role="gridcell" class="tie flex min-w-0 flex-col items-center justify-center">
     <Tie standing={twin.standing} />
@@ -62,10 +66,11 @@
     {/if}
   </div>
   <div role="gridcell" class="post min-w-0">
-    {#if twin.post}<ItemCard half={twin.post} side="post" />{:else}<NextStep
-        {twin}
+    {#if twin.post}<ItemCard
+        half={twin.post}
         side="post"
-      />{/if}
+        told={told.get(twin.post.id)}
+      />{:else}<NextStep {twin} side="post" />{/if}
   </div>
 </div>
 

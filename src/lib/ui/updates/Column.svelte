@@ -2,6 +2,8 @@
   import type { OutboxEntry } from '$lib/core/lanes/outbox.ts';
   import type { Network } from '$lib/core/model/network.ts';
   import type { Version } from '$lib/core/updates/version.ts';
+  import { db } from '$lib/data/db.ts';
+  import { live } from '$lib/ui/live.svelte.ts';
   import Names from '$lib/ui/desk/Names.svelte';
   import { versionWords } from '$lib/ui/updateWords.ts';
   import Preview from './Preview.svelte';
@@ -20,6 +22,11 @@
   const own = $derived(updates.own(network.id));
   const isText = $derived(updates.draft?.form === 'text');
   const isOver = $derived(version !== undefined && version.length > version.limit);
+  const now = live(() => {
+    const { id } = network;
+    return () => db.networks.get(id);
+  });
+  const allowance = $derived((now.value ?? network).allowance);
   const id = $props.id();
   const { format } = new Intl.NumberFormat('en');
   const used = $derived(
@@ -108,9 +115,9 @@
     {/if}
   {/if}
   {#if entry}<Told {entry} {network} />{/if}
-  {#if network.allowance}
+  {#if allowance}
     <p class="mt-auto text-xs text-quiet">
-      Of {network.allowance.most} a {network.allowance.per}, {network.allowance.left} are left.
+      Of {allowance.most} a {allowance.per}, {allowance.left} are left.
     </p>
   {/if}
 </section>

@@ -251,6 +251,6 @@
 
 <style>
   .columns {
-    grid-template-columns: repeat(auto-fit, minmax(min(100%, 17rem), 1fr));
+    grid-template-columns: repeat(auto-fit, minmax(min(100%, 14.5rem), 1fr));
   }
 </style>
