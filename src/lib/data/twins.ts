@@ -4,6 +4,7 @@ import { db } from './db.ts';
 
 const UNSETTLED: Record<OutboxState, 'under-way' | 'failed' | undefined> = {
   'in-review': 'under-way',
+  planned: 'under-way',
   waiting: 'under-way',
   sending: 'under-way',
   failed: 'failed',

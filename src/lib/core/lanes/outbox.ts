@@ -77,6 +77,8 @@ export const isUpdate = (payload: Payload): payload is UpdatePayload =>
 export const outboxStateSchema = z.enum([
   /** Made, and not to be sent before the user has looked at it. */
   'in-review',
+  /** Looked at or let through, and waiting for the pace of its lane. */
+  'planned',
   'waiting',
   'sending',
   'placed',
@@ -91,6 +93,8 @@ export const outboxEntrySchema = z.object({
   /** The item it was made from. */
   itemId: z.string(),
   placeId: z.string(),
+  /** The lane that made it, or empty; it goes out at the pace of that lane. */
+  laneId: z.string().default(''),
   /** What is wanted: that it stands there as the payload says, or that it is gone. */
   wanted: z.enum(['placed', 'removed']),
   payload: payloadSchema,
@@ -145,15 +149,17 @@ const PASSING: ReadonlySet<Problem['kind']> = new Set([
 const SILENT: ReadonlySet<Problem['kind']> = new Set(['no-answer', 'timed-out', 'stopped']);
 
 export function newEntry(
-  fields: Pick<OutboxEntry, 'key' | 'itemId' | 'placeId' | 'payload'>,
+  fields: Pick<OutboxEntry, 'key' | 'itemId' | 'placeId' | 'payload'> &
+    Partial<Pick<OutboxEntry, 'laneId' | 'state'>>,
   now: number
 ): OutboxEntry {
   return {
+    laneId: '',
+    state: 'waiting',
     ...fields,
     wanted: 'placed',
     revision: 1,
     placedRevision: 0,
-    state: 'waiting',
     url: '',
     attempts: 0,
     nextTry: now,
@@ -193,9 +199,9 @@ export function mergeSaved(stored: OutboxEntry | null, learned: OutboxEntry): Ou
   return { ...stored, url, placedRevision, unsettledUntil };
 }
 
-/** Lets what waits for review go out; what is planned for later keeps its time. */
+/** Lets what waits for review or for its pace go out; what is planned for later keeps its time. */
 export const release = (entry: OutboxEntry, now: number): OutboxEntry =>
-  entry.state === 'in-review'
+  entry.state === 'in-review' || entry.state === 'planned'
     ? { ...entry, state: 'waiting', nextTry: Math.max(now, entry.nextTry), updated: now }
     : entry;
 

@@ -1,0 +1,92 @@
+import { z } from 'zod';
+import { templateSchema } from '../article/template.ts';
+import { MANNERS } from '../updates/wordings.ts';
+import { paceSchema } from './pace.ts';
+import { searchSchema } from './search.ts';
+
+/** What a lane makes of an item. */
+export const makeKindSchema = z.enum(['post', 'update']);
+export type MakeKind = z.infer<typeof makeKindSchema>;
+
+export const laneSourceSchema = z.object({
+  /** Linked channels or blogs. */
+  places: z.array(z.string()).default([]),
+  /** Only what these wrote or filmed; empty takes everybody. */
+  creators: z.array(z.string()).default([]),
+  search: searchSchema.default(() => searchSchema.parse({})),
+  /** Only these addresses, where a list was given. */
+  addresses: z.array(z.string()).nullable().default(null)
+});
+
+export const siftSchema = z.object({
+  /** Only what comes after the lane was switched on, or the catalogue as well. */
+  scope: z.enum(['new', 'newest-first', 'oldest-first']).default('new'),
+  /** Days. */
+  notOlderThan: z.number().positive().nullable().default(null),
+  mostInAll: z.number().int().positive().nullable().default(null),
+  /** Seconds. */
+  shortest: z.number().nonnegative().nullable().default(null),
+  longest: z.number().positive().nullable().default(null),
+  languages: z.array(z.string()).default([]),
+  publicOnly: z.boolean().default(true),
+  needsCaptions: z.boolean().default(false),
+  needsPicture: z.boolean().default(false),
+  /** Other people's items: never, with an open licence, or with a permission that is noted. */
+  others: z.enum(['never', 'licensed', 'permitted']).default('never'),
+  permission: z.string().default(''),
+  /** One of these must stand in title or text, and none of those. */
+  keep: z.array(z.string()).default([]),
+  drop: z.array(z.string()).default([]),
+  fewestWords: z.number().int().positive().nullable().default(null),
+  mostWords: z.number().int().positive().nullable().default(null),
+  /** One of these as category or tag. */
+  tags: z.array(z.string()).default([])
+});
+export type Sift = z.infer<typeof siftSchema>;
+
+export const laneMakeSchema = z.object({
+  kind: makeKindSchema,
+  /** Of posts; null takes the one that the channel's last post had. */
+  template: templateSchema.nullable().default(null),
+  /** Of updates. */
+  manner: z.enum(MANNERS).default('plain')
+});
+
+export const gateSchema = z.object({
+  /** What is made waits to be looked at, or goes out by itself. */
+  opens: z.enum(['after-review', 'if-no-check-complains', 'always']).default('after-review')
+});
+
+/** Where what is made goes, and how it stands there. */
+export const laneTargetSchema = z.object({
+  placeId: z.string(),
+  status: z.enum(['draft', 'private', 'public']).default('draft'),
+  categories: z.array(z.string()).default([]),
+  tags: z.array(z.string()).default([])
+});
+export type LaneTarget = z.infer<typeof laneTargetSchema>;
+
+/** A standing arrangement. Times are milliseconds since 1970. */
+export const laneSchema = z.object({
+  id: z.string(),
+  name: z.string(),
+  note: z.string().default(''),
+  isOn: z.boolean().default(false),
+  /** When it was first switched on; null before. What comes later is new. */
+  since: z.number().nullable().default(null),
+  source: laneSourceSchema,
+  sift: siftSchema,
+  make: laneMakeSchema,
+  pace: paceSchema,
+  gate: gateSchema,
+  targets: z.array(laneTargetSchema),
+  created: z.number(),
+  changed: z.number()
+});
+export type Lane = z.infer<typeof laneSchema>;
+
+export const newLane = (id: string, name: string, zone: string, now: number): Lane =>
+  laneSchema.parse({
+    ...{ id, name, created: now, changed: now, targets: [] },
+    ...{ source: {}, sift: {}, make: { kind: 'post' }, pace: { zone }, gate: {} }
+  });

@@ -1,0 +1,30 @@
+/** Words of a run that is compared. */
+const RUN = 4;
+/** Share of the shorter text's runs that must stand in the other. */
+const ALIKE = 0.5;
+/** Runs below which a text says too little to be told from others. */
+const FEWEST = 6;
+
+/**
+ * What a text can be known by, whatever was done to its markup: its runs of four words.
+ * Time and size grow in proportion to the text.
+ */
+export function imprintOf(text: string): ReadonlySet<string> {
+  const words =
+    text
+      .normalize('NFKC')
+      .toLowerCase()
+      .match(/[\p{L}\p{N}]+/gu) ?? [];
+  const runs = new Set<string>();
+  for (let i = 0; i + RUN <= words.length; i++) runs.add(words.slice(i, i + RUN).join(' '));
+  return runs;
+}
+
+/** Whether two texts are so much the same that one was made from the other. */
+export function isAlike(a: ReadonlySet<string>, b: ReadonlySet<string>): boolean {
+  const [short, long] = a.size <= b.size ? [a, b] : [b, a];
+  if (short.size < FEWEST) return false;
+  let shared = 0;
+  for (const run of short) if (long.has(run)) shared++;
+  return shared / short.size >= ALIKE;
+}

@@ -1,0 +1,66 @@
+import { z } from 'zod';
+import { problemSchema } from '../model/place.ts';
+import type { OutboxEntry } from './outbox.ts';
+import { dropReasonSchema } from './sift.ts';
+
+export const recordStateSchema = z.enum([
+  'found',
+  'dropped',
+  'in-review',
+  'planned',
+  'placing',
+  'placed',
+  'failed',
+  'undone',
+  /** By the user, for good. */
+  'skipped'
+]);
+export type RecordState = z.infer<typeof recordStateSchema>;
+
+/** What became of one item in one lane. Times are milliseconds since 1970. */
+export const laneRecordSchema = z.object({
+  /** The lane and the item, joined by a space. */
+  id: z.string(),
+  laneId: z.string(),
+  itemId: z.string(),
+  /** Of the item, as it was last seen. */
+  title: z.string(),
+  url: z.string(),
+  state: recordStateSchema,
+  /** Why it was dropped. */
+  reason: dropReasonSchema.nullable(),
+  /** Why nothing could be made of it. */
+  problem: problemSchema.nullable(),
+  attempts: z.number().int(),
+  nextTry: z.number(),
+  /** Of the outbox, one for each place. */
+  keys: z.array(z.string()),
+  /** The run that looked at it last. */
+  runId: z.string(),
+  /** When it will go out, as far as is known. */
+  due: z.number().nullable(),
+  found: z.number(),
+  changed: z.number()
+});
+export type LaneRecord = z.infer<typeof laneRecordSchema>;
+
+export const recordId = (laneId: string, itemId: string): string => `${laneId} ${itemId}`;
+
+/** States in which the sift is asked again, because the item or the lane may have changed. */
+export const isOpen = ({ state, reason }: LaneRecord): boolean =>
+  state === 'found' || (state === 'dropped' && reason?.kind !== 'made-already');
+
+/** What was made and counts among what the lane made in all. */
+export const isMade = ({ state }: LaneRecord): boolean =>
+  !['found', 'dropped', 'undone', 'skipped'].includes(state);
+
+/** How a record stands by what became of its entries; as it is where it has none. */
+export function standingOf(record: LaneRecord, entries: readonly OutboxEntry[]): RecordState {
+  if (entries.length === 0 || record.state === 'skipped') return record.state;
+  const has = (state: OutboxEntry['state']) => entries.some((e) => e.state === state);
+  if (has('in-review')) return 'in-review';
+  if (has('planned')) return 'planned';
+  if (has('waiting') || has('sending')) return 'placing';
+  if (has('failed')) return 'failed';
+  return has('placed') ? 'placed' : 'undone';
+}

@@ -1,0 +1,149 @@
+import { z } from 'zod';
+import { canonicalAddress } from '../feeds/address.ts';
+import type { Item } from '../model/item.ts';
+import type { Lane, Sift } from './lane.ts';
+import { hasWords, matches } from './search.ts';
+
+export const dropReasonSchema = z.discriminatedUnion('kind', [
+  z.object({ kind: z.literal('other-creator'), creator: z.string() }),
+  z.object({ kind: z.literal('not-searched') }),
+  z.object({ kind: z.literal('not-listed') }),
+  z.object({ kind: z.literal('before-the-lane') }),
+  z.object({ kind: z.literal('no-date') }),
+  z.object({ kind: z.literal('too-old'), days: z.number() }),
+  z.object({ kind: z.literal('not-out-yet') }),
+  z.object({ kind: z.literal('not-public') }),
+  z.object({ kind: z.literal('too-short'), seconds: z.number() }),
+  z.object({ kind: z.literal('too-long'), seconds: z.number() }),
+  z.object({ kind: z.literal('no-length') }),
+  z.object({ kind: z.literal('language'), language: z.string() }),
+  z.object({ kind: z.literal('no-captions') }),
+  z.object({ kind: z.literal('no-picture') }),
+  z.object({ kind: z.literal('not-own'), author: z.string() }),
+  z.object({ kind: z.literal('no-permission'), author: z.string() }),
+  z.object({ kind: z.literal('lacks-words') }),
+  z.object({ kind: z.literal('has-word'), word: z.string() }),
+  z.object({ kind: z.literal('too-few-words'), words: z.number() }),
+  z.object({ kind: z.literal('too-many-words'), words: z.number() }),
+  z.object({ kind: z.literal('no-such-tag') }),
+  /** Made by this application or another like it: taking it would go round in a circle. */
+  z.object({ kind: z.literal('made-item') }),
+  /** Nearly the same as something that was made: its marks were lost on the way. */
+  z.object({ kind: z.literal('like-a-made-item'), title: z.string() }),
+  z.object({ kind: z.literal('has-post'), title: z.string() }),
+  z.object({ kind: z.literal('on-the-desk') }),
+  z.object({ kind: z.literal('set-aside') }),
+  z.object({ kind: z.literal('made-already') }),
+  /** The lane made far more of late than its source usually gives. */
+  z.object({ kind: z.literal('brake'), made: z.number() }),
+  z.object({ kind: z.literal('enough-in-all'), most: z.number() })
+]);
+/** Why an item is left out. */
+export type DropReason = z.infer<typeof dropReasonSchema>;
+
+/** An item with what the catalogue knows of it. */
+export interface Candidate {
+  item: Item;
+  /** Words of its text: of the body of a post, of the description of a video. */
+  words: number;
+  /** Of the place it was read from. */
+  owner: string;
+  /** How its twin stands. */
+  twin: { post: string | null; isSetAside: boolean; isOnDesk: boolean };
+  /** Title of the made item that it resembles, or null. */
+  likeMade: string | null;
+}
+
+const OPEN_LICENCE = /creativecommons\.org\/(?:licenses|publicdomain)\//i;
+const DAY = 86_400_000;
+
+/**
+ * Whether a lane takes an item, by all that can be said of the item alone.
+ * @returns the first reason against it, or null
+ */
+export function dropReason(candidate: Candidate, lane: Lane, now: number): DropReason | null {
+  const { item, twin, likeMade } = candidate;
+  const { source, sift, make } = lane;
+  const { creators, search, addresses } = source;
+  if (addresses && !addresses.some((a) => canonicalAddress(a) === canonicalAddress(item.url)))
+    return { kind: 'not-listed' };
+  if (creators.length > 0 && !creators.some((c) => c.toLowerCase() === item.author.toLowerCase()))
+    return { kind: 'other-creator', creator: item.author };
+  if (!matches(item, search)) return { kind: 'not-searched' };
+  if (item.origin !== null || item.madeFrom) return { kind: 'made-item' };
+  if (likeMade !== null) return { kind: 'like-a-made-item', title: likeMade };
+  if (twin.isSetAside) return { kind: 'set-aside' };
+  if (make.kind === 'post') {
+    if (twin.isOnDesk) return { kind: 'on-the-desk' };
+    if (twin.post !== null) return { kind: 'has-post', title: twin.post };
+  }
+  return (
+    byDate(candidate, lane, now) ??
+    byRights(candidate, sift) ??
+    byShape(candidate, sift) ??
+    byWords(candidate, sift)
+  );
+}
+
+function byDate({ item }: Candidate, { sift, since }: Lane, now: number): DropReason | null {
+  const published = item.published === null ? NaN : Date.parse(item.published);
+  if (item.visibility === 'scheduled' || published > now) return { kind: 'not-out-yet' };
+  const isDateAsked = sift.scope === 'new' || sift.notOlderThan !== null;
+  if (Number.isNaN(published)) return isDateAsked ? { kind: 'no-date' } : null;
+  if (sift.scope === 'new' && published < (since ?? now)) return { kind: 'before-the-lane' };
+  const days = Math.floor((now - published) / DAY);
+  if (sift.notOlderThan !== null && now - published > sift.notOlderThan * DAY)
+    return { kind: 'too-old', days };
+  return null;
+}
+
+function byRights({ item, owner }: Candidate, sift: Sift): DropReason | null {
+  if (sift.publicOnly && item.visibility !== 'public') return { kind: 'not-public' };
+  const isOwn = !item.author || !owner || item.author.toLowerCase() === owner.toLowerCase();
+  if (isOwn) return null;
+  const { author } = item;
+  if (sift.others === 'never') return { kind: 'not-own', author };
+  if (OPEN_LICENCE.test(item.licence)) return null;
+  const isPermitted = sift.others === 'permitted' && sift.permission.trim() !== '';
+  return isPermitted ? null : { kind: 'no-permission', author };
+}
+
+function byShape({ item }: Candidate, sift: Sift): DropReason | null {
+  const { shortest, longest, languages } = sift;
+  if (item.kind === 'video' && (shortest !== null || longest !== null)) {
+    if (item.duration === null) return { kind: 'no-length' };
+    const seconds = item.duration;
+    if (shortest !== null && seconds < shortest) return { kind: 'too-short', seconds };
+    if (longest !== null && seconds > longest) return { kind: 'too-long', seconds };
+  }
+  const spoken = (code: string) => code.toLowerCase().split('-')[0] ?? '';
+  if (languages.length > 0 && !languages.some((l) => spoken(l) === spoken(item.language)))
+    return { kind: 'language', language: item.language };
+  if (sift.needsCaptions && item.kind === 'video' && item.captions.length === 0)
+    return { kind: 'no-captions' };
+  return sift.needsPicture && item.pictures.length === 0 ? { kind: 'no-picture' } : null;
+}
+
+function byWords({ item, words }: Candidate, sift: Sift): DropReason | null {
+  const text = `${item.title} \n ${item.summary}`;
+  if (sift.keep.length > 0 && !sift.keep.some((w) => hasWords(text, w)))
+    return { kind: 'lacks-words' };
+  const word = sift.drop.find((w) => hasWords(text, w));
+  if (word !== undefined) return { kind: 'has-word', word };
+  if (sift.fewestWords !== null && words < sift.fewestWords)
+    return { kind: 'too-few-words', words };
+  if (sift.mostWords !== null && words > sift.mostWords) return { kind: 'too-many-words', words };
+  const tags = item.tags.map((t) => t.toLowerCase());
+  return sift.tags.length > 0 && !sift.tags.some((t) => tags.includes(t.toLowerCase()))
+    ? { kind: 'no-such-tag' }
+    : null;
+}
+
+/** The order in which a lane takes what is left. */
+export function inOrder(candidates: readonly Candidate[], { scope }: Sift): Candidate[] {
+  const time = ({ item }: Candidate) => item.published ?? '';
+  const oldestFirst = [...candidates].sort(
+    (a, b) => time(a).localeCompare(time(b)) || (a.item.id < b.item.id ? -1 : 1)
+  );
+  return scope === 'newest-first' ? oldestFirst.reverse() : oldestFirst;
+}
