@@ -61,9 +61,13 @@ export async function laneModel({ seed, items: count, faults }: ModelWorld): Pro
   const pauses = new Map<string, { until: number; tries: number }>();
   let late: { at: number; act: () => void }[] = [];
   let made = 0;
+  /** What one of the places takes in a month. */
+  const allowed: Readonly<Record<string, number>> = {
+    'blog-2': Math.max(3, Math.ceil(count / 10))
+  };
 
   const advance = (ms: number) => {
-    const end = now + ms;
+    const end = now + Math.max(0, ms);
     for (;;) {
       const [due] = late.filter((l) => l.at <= end).sort((a, b) => a.at - b.at);
       if (!due) break;
@@ -167,8 +171,8 @@ export async function laneModel({ seed, items: count, faults }: ModelWorld): Pro
     },
     allowances: async (lane) =>
       lane.targets.map(({ placeId }) => ({
-        ...{ most: ALLOWED[placeId] ?? 1e9, per: 'month' as const },
-        ...{ left: ALLOWED[placeId] ?? 1e9, asOf: BEGIN },
+        ...{ most: allowed[placeId] ?? 1e9, per: 'month' as const },
+        ...{ left: allowed[placeId] ?? 1e9, asOf: BEGIN },
         used: [...entries.values()]
           .filter((e) => e.placeId === placeId && (e.attempts > 0 || e.placedRevision > 0))
           .map((e) => effects.get(e.key) ?? e.updated)
@@ -242,6 +246,8 @@ export async function laneModel({ seed, items: count, faults }: ModelWorld): Pro
     }
     const isWaiting = arrived === count && chance() < 0.7;
     advance(isWaiting ? Math.max(MINUTE, wakes - now) : between(1, 3 * HOUR));
+    // Just before an hour ends, and with it perhaps the hours of a lane or its day.
+    if (chance() < 0.3) advance(HOUR - (now % HOUR) - between(1, 30_000));
   }
   advance(TIMES.callLimit + 1);
 
@@ -254,7 +260,7 @@ export async function laneModel({ seed, items: count, faults }: ModelWorld): Pro
       }
     wrong.push(...paceBroken(lane, entries, effects));
   }
-  for (const [placeId, most] of Object.entries(ALLOWED)) {
+  for (const [placeId, most] of Object.entries(allowed)) {
     const months = new Map<string, number>();
     for (const [key, at] of effects)
       if (key.endsWith(` at ${placeId}`)) {
@@ -267,13 +273,10 @@ export async function laneModel({ seed, items: count, faults }: ModelWorld): Pro
   return wrong;
 }
 
-/** What two of the places take in a month. */
-const ALLOWED: Readonly<Record<string, number>> = { 'blog-2': 40 };
-
 function lanesOf(between: (low: number, high: number) => number, seed: number): Lane[] {
   const lane = (id: string, sources: string[], targets: string[]): Lane => {
     const made = newLane(id, id, 'Europe/Berlin', BEGIN);
-    const from = between(0, 12);
+    const from = between(0, 22);
     return {
       ...made,
       ...{ isOn: true, since: BEGIN },
@@ -286,7 +289,7 @@ function lanesOf(between: (low: number, high: number) => number, seed: number): 
       pace: {
         ...made.pace,
         ...{ perRun: between(1, 9), perDay: seed % 3 === 0 ? null : between(2, 9), perWeek: null },
-        ...{ gap: [0, 5, 30, 60][between(0, 3)]!, hours: { from, to: between(from + 4, 24) } }
+        ...{ gap: [0, 5, 30, 60][between(0, 3)]!, hours: { from, to: between(from + 1, 24) } }
       }
     };
   };
