@@ -24,7 +24,12 @@
     });
     // Another tab may be closed in the middle of its work: what it left is taken up from here.
     const timer = setInterval(() => void takeUpWork(), 5_000);
-    return () => clearInterval(timer);
+    const leading = new AbortController();
+    void import('$lib/work/lanes/lead.ts').then((m) => m.leadLanes(leading.signal));
+    return () => {
+      clearInterval(timer);
+      leading.abort();
+    };
   });
 
   function onkeydown(event: KeyboardEvent) {

@@ -5,7 +5,10 @@ import type { Cue } from '$lib/core/captions/cue.ts';
 import type { TidyOptions } from '$lib/core/captions/tidy.ts';
 import type { GivenPicture } from '$lib/core/article/layOut.ts';
 import type { Template } from '$lib/core/article/template.ts';
+import type { Lane } from '$lib/core/lanes/lane.ts';
 import type { OutboxEntry } from '$lib/core/lanes/outbox.ts';
+import type { LaneRecord } from '$lib/core/lanes/record.ts';
+import type { LaneRun, Pause } from '$lib/core/lanes/run.ts';
 import type { Transfer } from '$lib/core/lanes/transfer.ts';
 import type { Item } from '$lib/core/model/item.ts';
 import type { JournalLine } from '$lib/core/model/journal.ts';
@@ -120,6 +123,10 @@ export class Database extends Dexie {
   transfers!: EntityTable<Transfer, 'key'>;
   networks!: EntityTable<Network, 'id'>;
   updates!: EntityTable<UpdateDraft, 'id'>;
+  lanes!: EntityTable<Lane, 'id'>;
+  records!: EntityTable<LaneRecord, 'id'>;
+  runs!: EntityTable<LaneRun, 'id'>;
+  pauses!: EntityTable<Pause, 'placeId'>;
   outbox!: EntityTable<OutboxEntry, 'key'>;
   journal!: Table<JournalLine, number>;
   settings!: EntityTable<{ name: string; value: unknown }, 'name'>;
@@ -153,6 +160,13 @@ export class Database extends Dexie {
     this.version(5)
       .stores({})
       .upgrade((change) => change.table('updates').toCollection().modify(giveShown));
+    this.version(6).stores({
+      lanes: 'id',
+      records: 'id, laneId, state, runId',
+      runs: 'id, laneId, at',
+      pauses: 'placeId',
+      outbox: 'key, itemId, placeId, state, laneId'
+    });
   }
 }
 

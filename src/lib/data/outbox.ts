@@ -67,9 +67,10 @@ export const shelf: Shelf = {
 
 /** Entries that wait for their time or were left in the middle by a tab that closed. */
 export const unsettledKeys = async (): Promise<{ key: string; nextTry: number }[]> =>
-  (await db.outbox.where('state').anyOf('waiting', 'sending').toArray()).map(
-    ({ key, nextTry }) => ({
+  (await db.outbox.where('state').anyOf('waiting', 'sending').toArray())
+    // What a lane lets out is worked on at the pace of the lane.
+    .filter((e) => !e.laneId || e.wanted === 'removed')
+    .map(({ key, nextTry }) => ({
       key,
       nextTry
-    })
-  );
+    }));

@@ -22,6 +22,9 @@
 
   const commands: Entry[] = $derived([
     { label: 'Go to In step', hint: 'View', run: () => goto('/') },
+    { label: 'Go to Updates', hint: 'View', run: () => goto('/updates') },
+    { label: 'Go to Lanes', hint: 'View', run: () => goto('/lanes') },
+    { label: 'Go to what waits for review', hint: 'View', run: () => goto('/review') },
     { label: 'Go to Places', hint: 'View', run: () => goto('/places') },
     { label: 'Go to the journal', hint: 'View', run: () => goto('/journal') },
     { label: 'Link a place', hint: 'Command', run: () => goto('/places') },

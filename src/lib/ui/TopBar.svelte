@@ -12,14 +12,21 @@
   const views = [
     { href: '/', label: 'In step' },
     { href: '/updates', label: 'Updates' },
+    { href: '/lanes', label: 'Lanes' },
     { href: '/places', label: 'Places' },
     { href: '/journal', label: 'Journal' }
   ];
   const places = live(() => () => db.places.toArray());
+  const alerts = live(() => async () => ({
+    review: await db.outbox.where({ state: 'in-review' }).count(),
+    failed: await db.outbox.where({ state: 'failed' }).count()
+  }));
   const isHere = (href: string) =>
     href === '/'
       ? /^\/(?:$|desk|booth)/.test(page.url.pathname)
-      : page.url.pathname.startsWith(href);
+      : href === '/lanes'
+        ? /^\/(?:lanes|review)/.test(page.url.pathname)
+        : page.url.pathname.startsWith(href);
 </script>
 
 <header class="flex h-12 items-center gap-1 border-b border-line bg-sheet px-2 sm:gap-3 sm:px-3">
@@ -37,6 +44,16 @@
       >
     {/each}
   </nav>
+  {#if alerts.value}
+    <p class="hidden gap-3 text-sm sm:flex" role="status" aria-label="What needs a look">
+      {#if alerts.value.review > 0}<a href="/review" class="underline"
+          >{alerts.value.review} to review</a
+        >{/if}
+      {#if alerts.value.failed > 0}<a href="/journal" class="underline"
+          >{alerts.value.failed} failed</a
+        >{/if}
+    </p>
+  {/if}
   <ul
     class="ml-auto hidden min-w-0 items-center gap-3 text-sm text-quiet lg:flex"
     aria-label="Places in use"

@@ -222,6 +222,9 @@ const LINES: Record<JournalLine['what'], string> = {
   'video-ready': 'Ready to be watched',
   embedded: 'Embedded in its post',
   'posted-by-hand': 'Posted by hand',
+  run: 'Lane ran',
+  'run-failed': 'Lane failed',
+  'lane-braked': 'Lane held',
   'set-aside': 'Set aside',
   'taken-up': 'Taken up again',
   accepted: 'Accepted as in step'

@@ -2,7 +2,8 @@ import type { ComposedPost } from '$lib/core/article/compose.ts';
 import { isUpdate, isVideo, type OutboxEntry, type PostPayload } from '$lib/core/lanes/outbox.ts';
 import { settle } from '$lib/core/lanes/settle.ts';
 import type { Item } from '$lib/core/model/item.ts';
-import { PlaceError } from '$lib/core/model/place.ts';
+import { placementKey } from '$lib/core/model/ids.ts';
+import { PlaceError, type Place } from '$lib/core/model/place.ts';
 import { db, type Draft } from '$lib/data/db.ts';
 import { note } from '$lib/data/journal.ts';
 import { removeItem } from '$lib/data/items.ts';
@@ -21,6 +22,10 @@ export function toPayload(post: ComposedPost, draft: Pick<Draft, 'status' | 'on'
     date: draft.status === 'dated' && draft.on ? new Date(draft.on).toISOString() : post.date
   };
 }
+
+/** The key of a video's post at a blog, the same on every machine. */
+export const postKey = (video: Item, blog: Pick<Place, 'url'>): string =>
+  placementKey(video.url || video.nativeId, 'post', blog.url);
 
 /** Writes a post into the outbox, then sends it. The desk is cleared; the template is kept. */
 export async function placePost(
@@ -67,8 +72,9 @@ export async function workOn(key: string): Promise<void> {
     }
   );
   if (!entry) return;
-  if (entry.state === 'waiting') wakeAt(key, entry.nextTry);
-  else await afterwards(entry);
+  if (entry.state === 'waiting') {
+    if (!isOfLane(entry)) wakeAt(key, entry.nextTry);
+  } else await afterwards(entry);
 }
 
 /** Brings the twin up to date with what now stands at the blog. */
@@ -118,6 +124,10 @@ async function noteOutcome(
     await note({ ...line, what: 'placing-failed', problem: after.problem });
   }
 }
+
+/** What a lane made is tried again by its lane, at its pace; taking it back waits for nothing. */
+const isOfLane = ({ laneId, wanted }: Pick<OutboxEntry, 'laneId' | 'wanted'>): boolean =>
+  laneId !== '' && wanted === 'placed';
 
 const wakers = new Map<string, ReturnType<typeof setTimeout>>();
 

@@ -1,4 +1,5 @@
 import { Parser } from 'htmlparser2';
+import type { Item } from '../model/item.ts';
 import type { ComposedPost, EmptyReason } from './compose.ts';
 import type { FillProblem } from './fill.ts';
 import type { BlockKind } from './template.ts';
@@ -22,6 +23,14 @@ export type Finding = { where: Where; level: 'wrong' | 'look' } & (
       text: string;
     }
 );
+
+/** Whether a video is someone else's, or its licence asks for credit. */
+export const needsCredit = (
+  video: Pick<Item, 'licence' | 'author'>,
+  channelAuthor: string
+): boolean =>
+  /creativecommons\.org\/licenses\//.test(video.licence) ||
+  (video.author !== '' && channelAuthor !== '' && video.author !== channelAuthor);
 
 /** @param needsCredit the video is someone else's, or its licence asks for credit */
 export function checkPost(post: ComposedPost, options: { needsCredit: boolean }): Finding[] {

@@ -61,7 +61,13 @@ const OF_THE_ITEM = new Set(['refused', 'too-large', 'stopped']);
  * Looks at all that the sources have and writes down what is taken and why the rest is not. What was
  * made before, or skipped, is not looked at again.
  */
-export async function look(lane: Lane, world: LaneWorld, runId: string): Promise<LaneRecord[]> {
+export async function look(
+  lane: Lane,
+  world: Pick<LaneWorld, 'candidates' | 'now'> & {
+    shelf: Pick<LaneShelf, 'records' | 'saveRecords'>;
+  },
+  runId: string
+): Promise<LaneRecord[]> {
   const now = world.now();
   const known = new Map((await world.shelf.records(lane.id)).map((r) => [r.itemId, r]));
   let taken = [...known.values()].filter(isMade).length;

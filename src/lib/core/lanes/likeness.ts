@@ -28,3 +28,30 @@ export function isAlike(a: ReadonlySet<string>, b: ReadonlySet<string>): boolean
   for (const run of short) if (long.has(run)) shared++;
   return shared / short.size >= ALIKE;
 }
+
+/** Finds among many texts the one that another was made from, without comparing each with each. */
+export class Likenesses {
+  readonly #texts: { name: string; runs: ReadonlySet<string> }[] = [];
+  readonly #byRun = new Map<string, number[]>();
+
+  add(name: string, text: string): void {
+    const runs = imprintOf(text);
+    const at = this.#texts.push({ name, runs }) - 1;
+    for (const run of runs) this.#byRun.set(run, [...(this.#byRun.get(run) ?? []), at]);
+  }
+
+  get isEmpty(): boolean {
+    return this.#texts.length === 0;
+  }
+
+  /** @returns the name of the text that is alike, or null */
+  find(text: string): string | null {
+    const runs = imprintOf(text);
+    const shared = new Map<number, number>();
+    for (const run of runs)
+      for (const at of this.#byRun.get(run) ?? []) shared.set(at, (shared.get(at) ?? 0) + 1);
+    const [best] = [...shared].sort((a, b) => b[1] - a[1]);
+    const found = best && this.#texts[best[0]];
+    return found && isAlike(runs, found.runs) ? found.name : null;
+  }
+}

@@ -20,6 +20,9 @@ export const journalLineSchema = z.object({
     'video-ready',
     'embedded',
     'posted-by-hand',
+    'run',
+    'run-failed',
+    'lane-braked',
     'set-aside',
     'taken-up',
     'accepted'

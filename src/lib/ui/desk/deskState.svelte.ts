@@ -1,4 +1,4 @@
-import { checkPost, type Finding } from '$lib/core/article/checks.ts';
+import { checkPost, needsCredit, type Finding } from '$lib/core/article/checks.ts';
 import {
   compose,
   finishedHtml,
@@ -13,12 +13,12 @@ import type { Cue } from '$lib/core/captions/cue.ts';
 import { DROP_NOISE, type TidyOptions } from '$lib/core/captions/tidy.ts';
 import { keepByHand, type EditedChapter } from '$lib/core/chapters/edit.ts';
 import { htmlText } from '$lib/core/feeds/text.ts';
-import { placementKey } from '$lib/core/model/ids.ts';
 import type { Item } from '$lib/core/model/item.ts';
 import { canPublish, type Place, type Problem } from '$lib/core/model/place.ts';
 import { db, type Details, type Draft, type Work } from '$lib/data/db.ts';
 import { getBody, getItem } from '$lib/data/items.ts';
 import { bringCaptions, dropCaptions, readDetails } from '$lib/work/details.ts';
+import { postKey } from '$lib/work/post.ts';
 import { attempt, runTask } from '$lib/work/tasks.svelte.ts';
 import { coreWorker } from '$lib/workers/core.ts';
 import { talkWorker } from '$lib/workers/talk.ts';
@@ -68,11 +68,7 @@ export class Desk {
   #savedWork = '';
 
   readonly blog = $derived(this.blogs.find((b) => b.id === this.blogId) ?? null);
-  readonly key = $derived(
-    this.video && this.blog
-      ? placementKey(this.video.url || this.video.nativeId, 'post', this.blog.url)
-      : ''
-  );
+  readonly key = $derived(this.video && this.blog ? postKey(this.video, this.blog) : '');
   readonly isChannelsChapters = $derived(
     this.ownChapters === null && (this.details?.chapters.length ?? 0) > 0
   );
@@ -108,12 +104,7 @@ export class Desk {
     return made && edited ? { ...made, html: finishedHtml(edited.html, key) } : made;
   });
   readonly needsCredit = $derived(
-    this.video !== null &&
-      this.channel !== null &&
-      (/creativecommons\.org\/licenses\//.test(this.video.licence) ||
-        (this.video.author !== '' &&
-          this.channel.author !== '' &&
-          this.video.author !== this.channel.author))
+    this.video !== null && this.channel !== null && needsCredit(this.video, this.channel.author)
   );
   readonly findings: Finding[] = $derived(
     this.post && this.isLoaded ? checkPost(this.post, { needsCredit: this.needsCredit }) : []

@@ -12,7 +12,7 @@
   const held = live(
     () => async () =>
       (await db.outbox.where({ state: 'in-review' }).toArray())
-        .filter((e) => isUpdate(e.payload))
+        .filter((e) => isUpdate(e.payload) && e.laneId === '')
         .sort((a, b) => b.created - a.created)
   );
 

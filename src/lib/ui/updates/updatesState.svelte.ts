@@ -10,13 +10,13 @@ import { LINK_TAG_PATTERN, tagLink } from '$lib/core/updates/linkTags.ts';
 import type { UpdateSource } from '$lib/core/updates/source.ts';
 import type { Version } from '$lib/core/updates/version.ts';
 import { db } from '$lib/data/db.ts';
-import { getBody, getItem } from '$lib/data/items.ts';
+import { getItem } from '$lib/data/items.ts';
 import { readKey } from '$lib/data/keys.ts';
 import { readSetting, saveSetting } from '$lib/data/settings.ts';
 import { UpdateNetwork } from '$lib/places/network.ts';
-import { readDetails } from '$lib/work/details.ts';
 import { bringClip } from '$lib/work/ownMedia.ts';
 import { attempt, runTask } from '$lib/work/tasks.svelte.ts';
+import { readUpdateSource } from '$lib/work/updateSource.ts';
 import type { Proposals, TagLists } from '$lib/workers/updates.worker.ts';
 import { updatesWorker } from '$lib/workers/updates.ts';
 import { ShownPictures, type PictureWish } from './shownPictures.svelte.ts';
@@ -75,34 +75,12 @@ export class Updates {
     this.draft = kept ?? newUpdateDraft(id, new Date().toISOString());
     this.item = item;
     if (this.draft.clip) await this.pictures.show(this.draft.clip.id);
-    this.source = await this.#read(item);
+    this.source = await readUpdateSource(item);
     await runTask(`Reading “${item.title}” for updates`, async () => {
       this.proposals = this.source && (await updatesWorker().propose(this.source));
     });
     this.#propose();
     await this.readHashtags();
-  }
-
-  async #read(item: Item): Promise<UpdateSource> {
-    const kind = item.kind === 'video' ? 'video' : 'post';
-    const worker = updatesWorker();
-    const html = await getBody(item.id);
-    let blocks = await worker.blocksOfHtml(html || `<p>${item.summary}</p>`);
-    if (kind === 'video') {
-      const kept = await db.details.get(item.id);
-      const { value } = kept
-        ? { value: kept }
-        : await attempt(() =>
-            runTask(`Reading the captions of “${item.title}”`, (signal) =>
-              readDetails(item, signal)
-            )
-          );
-      const said = value ? await worker.blocksOfTalk(value.cues, item.title, item.language) : [];
-      if (said.length > 0) blocks = said;
-    }
-    const language =
-      item.language || (await worker.languageOf([item.title, ...blocks.map((b) => b.text)]));
-    return { title: item.title, kind, link: item.url, language, blocks };
   }
 
   /** Takes the first proposals where nothing was asked yet. */

@@ -1,0 +1,48 @@
+import type { Lane } from '$lib/core/lanes/lane.ts';
+import { Likenesses } from '$lib/core/lanes/likeness.ts';
+import { isUpdate, isVideo } from '$lib/core/lanes/outbox.ts';
+import type { Candidate } from '$lib/core/lanes/sift.ts';
+import { htmlText } from '$lib/core/feeds/text.ts';
+import { db } from './db.ts';
+
+/** All that the sources of a lane have in the catalogue. Heavy: runs in a worker. */
+export async function candidatesOf(lane: Lane): Promise<Candidate[]> {
+  const items = await db.items.where('placeId').anyOf(lane.source.places).toArray();
+  const owners = new Map((await db.places.toArray()).map((p) => [p.id, p.author]));
+  const twins = new Map<string, { post: string | null; isSetAside: boolean; isOnDesk: boolean }>();
+  for (const { video, post, standing, reason } of await db.twins.toArray()) {
+    const facts = {
+      post: post?.title ?? null,
+      isSetAside: standing === 'set-aside',
+      isOnDesk: reason.kind === 'on-the-desk'
+    };
+    if (video) twins.set(video.id, facts);
+    if (post) twins.set(post.id, { ...facts, post: null });
+  }
+  const made = await madeTexts();
+  const { fewestWords, mostWords } = lane.sift;
+  const needsText = fewestWords !== null || mostWords !== null;
+  const candidates: Candidate[] = [];
+  for (const item of items) {
+    const isCompared = item.kind === 'post' && item.origin === null && !made.isEmpty;
+    const body = needsText || isCompared ? ((await db.bodies.get(item.id))?.html ?? '') : '';
+    const text = body ? htmlText(body) : item.summary;
+    candidates.push({
+      item,
+      words: needsText ? (text.match(/[\p{L}\p{N}]+/gu)?.length ?? 0) : 0,
+      owner: owners.get(item.placeId) ?? '',
+      likeMade: isCompared ? made.find(text) : null,
+      twin: twins.get(item.id) ?? { post: null, isSetAside: false, isOnDesk: false }
+    });
+  }
+  return candidates;
+}
+
+/** The texts that were placed by this application, to know them again without their marks. */
+async function madeTexts(): Promise<Likenesses> {
+  const made = new Likenesses();
+  for (const { payload, state } of await db.outbox.toArray())
+    if (state === 'placed' && !isUpdate(payload) && !isVideo(payload))
+      made.add(payload.title, htmlText(payload.html));
+  return made;
+}

@@ -1,0 +1,72 @@
+import type { LaneShelf } from '$lib/core/lanes/drive.ts';
+import { laneSchema, type Lane } from '$lib/core/lanes/lane.ts';
+import { outboxEntrySchema } from '$lib/core/lanes/outbox.ts';
+import { laneRecordSchema, type LaneRecord } from '$lib/core/lanes/record.ts';
+import { db } from './db.ts';
+
+export const saveLane = (lane: Lane): Promise<unknown> => db.lanes.put(laneSchema.parse(lane));
+
+/** Takes a lane out with its records; what it placed stays in the outbox and can be undone. */
+export async function removeLane(id: string): Promise<void> {
+  await db.transaction('rw', [db.lanes, db.records, db.runs, db.outbox], async () => {
+    await db.records.where({ laneId: id }).delete();
+    await db.runs.where({ laneId: id }).delete();
+    // What was not sent yet goes with its lane.
+    await db.outbox
+      .where({ laneId: id })
+      .filter((e) => e.state === 'in-review' || e.state === 'planned')
+      .delete();
+    // What is being sent is left to the outbox.
+    await db.outbox.where({ laneId: id }).modify({ laneId: '' });
+    await db.lanes.delete(id);
+  });
+}
+
+export const laneShelf: LaneShelf = {
+  records: (laneId) => db.records.where({ laneId }).toArray(),
+  async saveRecords(records) {
+    await db.records.bulkPut(records.map((r) => laneRecordSchema.parse(r)));
+  },
+  entries: (laneId) => db.outbox.where({ laneId }).toArray(),
+  entry: async (key) => (await db.outbox.get(key)) ?? null,
+  async shelve(record, entries) {
+    await db.transaction('rw', db.records, db.outbox, async () => {
+      for (const entry of entries)
+        if (!(await db.outbox.get(entry.key))) await db.outbox.put(outboxEntrySchema.parse(entry));
+      await db.records.put(laneRecordSchema.parse(record));
+    });
+  },
+  async saveEntry(entry) {
+    await db.outbox.put(outboxEntrySchema.parse(entry));
+  }
+};
+
+/** What the user decides about things that wait for review. Times are milliseconds since 1970. */
+export function decide(
+  records: readonly LaneRecord[],
+  decision: 'let-out' | 'send-back' | 'skip',
+  now: number
+): Promise<void> {
+  return db.transaction('rw', db.records, db.outbox, async () => {
+    for (const { id } of records) {
+      const record = await db.records.get(id);
+      if (!record) continue;
+      const entries = (await db.outbox.bulkGet(record.keys)).filter(
+        (e) => e?.state === 'in-review' || e?.state === 'planned'
+      );
+      for (const entry of entries) {
+        if (!entry) continue;
+        if (decision === 'let-out')
+          await db.outbox.put({ ...entry, state: 'planned', updated: now });
+        else await db.outbox.delete(entry.key);
+      }
+      if (decision === 'let-out')
+        await db.records.put({ ...record, state: 'planned', changed: now });
+      else
+        await db.records.put({
+          ...{ ...record, keys: [], changed: now },
+          state: decision === 'skip' ? 'skipped' : 'found'
+        });
+    }
+  });
+}

@@ -1,0 +1,181 @@
+import type { Lane } from '$lib/core/lanes/lane.ts';
+import type { PaceReason } from '$lib/core/lanes/pace.ts';
+import type { Rate } from '$lib/core/lanes/rate.ts';
+import type { RecordState } from '$lib/core/lanes/record.ts';
+import type { DropReason } from '$lib/core/lanes/sift.ts';
+import { countWords } from './words.ts';
+
+export const DAYS = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'];
+
+export const recordWords: Record<RecordState, string> = {
+  found: 'Found',
+  dropped: 'Left out',
+  'in-review': 'Waits for review',
+  planned: 'Planned',
+  placing: 'Being placed',
+  placed: 'Placed',
+  failed: 'Failed',
+  undone: 'Taken back',
+  skipped: 'Skipped for good'
+};
+
+export const paceReasonWords: Record<PaceReason, string> = {
+  gap: 'after the time between two',
+  hours: 'when the hours begin',
+  weekday: 'on the next of its weekdays',
+  'day-full': 'because the day is full',
+  'week-full': 'because the week is full',
+  allowance: 'when the place takes more'
+};
+
+/** Why an item is left out, as a sentence. */
+export function dropWords(reason: DropReason): string {
+  switch (reason.kind) {
+    case 'other-creator':
+      return `It is by ${reason.creator || 'somebody without a name'}.`;
+    case 'not-searched':
+      return 'It is not what the search asks for.';
+    case 'not-listed':
+      return 'It is not on the list.';
+    case 'before-the-lane':
+      return 'It is older than the lane, which takes only what is new.';
+    case 'no-date':
+      return 'Its place tells no date.';
+    case 'too-old':
+      return `It is ${countWords(reason.days, 'day', 'days')} old.`;
+    case 'not-out-yet':
+      return 'It is not out yet.';
+    case 'not-public':
+      return 'It is not public.';
+    case 'too-short':
+      return `It is too short: ${Math.round(reason.seconds)} seconds.`;
+    case 'too-long':
+      return `It is too long: ${countWords(Math.round(reason.seconds / 60), 'minute', 'minutes')}.`;
+    case 'no-length':
+      return 'Its place does not tell how long it is.';
+    case 'language':
+      return `It is in another language (${reason.language || 'which, is not told'}).`;
+    case 'no-captions':
+      return 'It has no captions.';
+    case 'no-picture':
+      return 'It has no picture.';
+    case 'not-own':
+      return `It is by ${reason.author}, and the lane takes your own only.`;
+    case 'no-permission':
+      return `It is by ${reason.author}, without an open licence, and no permission is noted.`;
+    case 'lacks-words':
+      return 'None of the words that it must have stands in it.';
+    case 'has-word':
+      return `“${reason.word}” stands in it.`;
+    case 'too-few-words':
+      return `It has only ${countWords(reason.words, 'word', 'words')}.`;
+    case 'too-many-words':
+      return `It has ${countWords(reason.words, 'word', 'words')}, too many.`;
+    case 'no-such-tag':
+      return 'It has none of the tags.';
+    case 'made-item':
+      return 'It was made from something else: taking it would go round in a circle.';
+    case 'like-a-made-item':
+      return `It is nearly the same as “${reason.title}”, which was made here.`;
+    case 'has-post':
+      return `It has a post already: “${reason.title}”.`;
+    case 'on-the-desk':
+      return 'It lies on the desk.';
+    case 'set-aside':
+      return 'You set it aside.';
+    case 'made-already':
+      return 'It was made already, by hand or by another lane.';
+    case 'brake':
+      return `The lane took ${reason.made} in a week, far more than usual. It is held until you look.`;
+    case 'enough-in-all':
+      return `The lane makes ${reason.most} in all, and has them.`;
+  }
+}
+
+/** How much a source gives, in words. */
+export function rateWords({ count, everyDays }: Rate): string {
+  const now = `${countWords(count, 'item passes', 'items pass')} now`;
+  if (everyDays === null) return `${now}; in the past twelve weeks there were none.`;
+  const often =
+    everyDays >= 1.5
+      ? `about one in ${Math.round(everyDays)} days`
+      : `about ${(7 / everyDays).toFixed(0)} a week`;
+  return `${now}; in the past twelve weeks ${often}.`;
+}
+
+const list = (names: readonly string[]): string =>
+  names.length > 1 ? `${names.slice(0, -1).join(', ')} and ${names.at(-1)}` : (names[0] ?? '');
+
+export function sourceWords({ source }: Lane, names: ReadonlyMap<string, string>): string {
+  if (source.places.length === 0) return 'No source yet';
+  const { any, all, phrase, without, hashtag } = source.search;
+  const parts = [
+    list(source.places.map((id) => names.get(id) ?? 'a place that is not linked')),
+    source.creators.length > 0 ? `by ${list(source.creators)}` : '',
+    any.length > 0 ? `with any of ${list(any)}` : '',
+    all.length > 0 ? `with ${list(all)}` : '',
+    phrase ? `with “${phrase}”` : '',
+    without.length > 0 ? `without ${list(without)}` : '',
+    hashtag ? `tagged ${hashtag}` : '',
+    source.addresses ? `of a list of ${source.addresses.length}` : ''
+  ];
+  return parts.filter(Boolean).join(', ');
+}
+
+export function siftWords({ sift }: Lane): string {
+  const { scope, notOlderThan, mostInAll, shortest, longest, languages } = sift;
+  const parts = [
+    scope === 'new' ? 'Only new ones' : scope === 'oldest-first' ? 'Oldest first' : 'Newest first',
+    mostInAll ? `at most ${mostInAll} in all` : '',
+    notOlderThan ? `not older than ${countWords(notOlderThan, 'day', 'days')}` : '',
+    shortest ? `at least ${Math.round(shortest / 60)} min` : '',
+    longest ? `at most ${Math.round(longest / 60)} min` : '',
+    languages.length > 0 ? `in ${list(languages)}` : '',
+    sift.needsCaptions ? 'with captions' : '',
+    sift.needsPicture ? 'with a picture' : '',
+    sift.others === 'never' ? 'your own' : 'others’ with a right',
+    sift.keep.length > 0 ? `with ${sift.keep.join(' or ')}` : '',
+    sift.drop.length > 0 ? `without ${sift.drop.join(', ')}` : ''
+  ];
+  return parts.filter(Boolean).join(', ');
+}
+
+export const makeWords = ({ make }: Lane): string =>
+  make.kind === 'post' ? 'A post, laid out as the last one' : `A short text, ${make.manner}`;
+
+export function paceWords({ pace }: Lane): string {
+  const { perDay, perWeek, gap, weekdays, hours } = pace;
+  const days =
+    weekdays.length === 7
+      ? ''
+      : weekdays
+          .toSorted()
+          .map((d) => DAYS[d - 1]?.slice(0, 3))
+          .join(', ');
+  const parts = [
+    perDay ? `${perDay} a day` : 'Any number a day',
+    perWeek ? `${perWeek} a week` : '',
+    gap > 0 ? `${gap >= 60 && gap % 60 === 0 ? `${gap / 60} h` : `${gap} min`} apart` : '',
+    days,
+    `${hours.from}–${hours.to} h`,
+    pace.rampDays ? 'slowly at first' : ''
+  ];
+  return parts.filter(Boolean).join(', ');
+}
+
+export const gateWords = ({ gate }: Lane): string =>
+  ({
+    'after-review': 'Waits for your review',
+    'if-no-check-complains': 'Straight out if no check complains',
+    always: 'Straight out'
+  })[gate.opens];
+
+export function targetsWords({ targets, make }: Lane, names: ReadonlyMap<string, string>): string {
+  if (targets.length === 0) return 'No place yet';
+  return targets
+    .map(({ placeId, status }) => {
+      const name = names.get(placeId) ?? 'a place that is not linked';
+      return make.kind === 'post' ? `${name}, ${status}` : name;
+    })
+    .join('; ');
+}

@@ -1,0 +1,139 @@
+<script lang="ts">
+  import type { Lane } from '$lib/core/lanes/lane.ts';
+  import { isTooNarrow } from '$lib/core/lanes/rate.ts';
+  import { isUpdate, isVideo } from '$lib/core/lanes/outbox.ts';
+  import type { Problem } from '$lib/core/model/place.ts';
+  import SafeHtml from '$lib/ui/desk/SafeHtml.svelte';
+  import { deck } from '$lib/ui/deck.svelte.ts';
+  import { dropWords, paceReasonWords, rateWords } from '$lib/ui/laneWords.ts';
+  import ProblemNote from '$lib/ui/ProblemNote.svelte';
+  import { countWords, dateTimeWords } from '$lib/ui/words.ts';
+  import { keepRehearsed, rehearse, type Rehearsed } from '$lib/work/lanes/rehearse.ts';
+  import { attempt } from '$lib/work/tasks.svelte.ts';
+  import type { Foreseen } from '$lib/workers/lanes.worker.ts';
+  import { lanesWorker } from '$lib/workers/lanes.ts';
+
+  let { lane, names }: { lane: Lane; names: ReadonlyMap<string, string> } = $props();
+  let foreseen = $state.raw<Foreseen | null>(null);
+  let itemId = $state('');
+  let rehearsed = $state.raw<Rehearsed | null>(null);
+  let problem = $state.raw<Problem | null>(null);
+
+  $effect(() => {
+    const now = $state.snapshot(lane) as Lane;
+    const timer = setTimeout(async () => {
+      const found = await lanesWorker().foresee(now, Date.now());
+      foreseen = found;
+      const known = [...found.passing, ...found.dropped].some((i) => i.id === itemId);
+      // The latest real item, unless another was picked.
+      if (!known) itemId = newest(found);
+    }, 150);
+    return () => clearTimeout(timer);
+  });
+
+  const newest = ({ passing, dropped }: Foreseen): string =>
+    passing.toSorted((a, b) => (b.published ?? '').localeCompare(a.published ?? ''))[0]?.id ??
+    dropped[0]?.id ??
+    '';
+
+  async function go() {
+    rehearsed = null;
+    const done = await attempt(() => rehearse($state.snapshot(lane) as Lane, itemId));
+    rehearsed = done.value;
+    problem = done.problem;
+  }
+  async function keep() {
+    if (!rehearsed) return;
+    await keepRehearsed($state.snapshot(lane) as Lane, rehearsed);
+    rehearsed = null;
+    deck.say('It is kept as it is and goes out at the pace of the lane.');
+  }
+  const reason = $derived(foreseen?.dropped.find((d) => d.id === itemId)?.reason);
+</script>
+
+<section
+  aria-label="Rehearsal of {lane.name}"
+  class="flex flex-col gap-3 rounded-base border border-edge p-3 text-sm"
+>
+  {#if foreseen}
+    <p>
+      {rateWords(foreseen.rate)}
+      {#if foreseen.passing.length === 0}
+        <strong>Nothing passes, so nothing would be made.</strong>
+      {:else if isTooNarrow(foreseen.rate, lane.pace.perDay)}
+        <strong
+          >That is too narrow for {lane.pace.perDay} a day: days will pass with nothing.</strong
+        >
+      {/if}
+    </p>
+    <details>
+      <summary
+        >{countWords(foreseen.seen - foreseen.passing.length, 'item is', 'items are')} left out, and why</summary
+      >
+      <ul class="max-h-60 list-disc overflow-y-auto pl-5">
+        {#each foreseen.dropped as { id, title, reason: why } (id)}
+          <li>{title}: <span class="text-quiet">{dropWords(why)}</span></li>
+        {/each}
+      </ul>
+    </details>
+    <div class="flex flex-wrap items-end gap-2">
+      <label class="flex min-w-0 flex-1 basis-64 flex-col gap-1">
+        <span class="font-semibold">Rehearse with</span>
+        <select class="field" bind:value={itemId}>
+          {#if foreseen.passing.length > 0}
+            <optgroup label="Passes">
+              {#each foreseen.passing as { id, title } (id)}<option value={id}>{title}</option
+                >{/each}
+            </optgroup>
+          {/if}
+          <optgroup label="Left out">
+            {#each foreseen.dropped as { id, title } (id)}<option value={id}>{title}</option>{/each}
+          </optgroup>
+        </select>
+      </label>
+      <button class="strong btn btn-sm" disabled={!itemId} onclick={go}
+        >Show what would be made</button
+      >
+    </div>
+    {#if reason}<p>The lane would leave it out: {dropWords(reason)}</p>{/if}
+  {:else}
+    <p role="status">Looking at the sources…</p>
+  {/if}
+  {#if problem}<ProblemNote {problem} />{/if}
+  {#if rehearsed}
+    <p>
+      {rehearsed.slot
+        ? `It would go out ${dateTimeWords(new Date(rehearsed.slot.at).toISOString())}${rehearsed.slot.waitsFor ? `, ${paceReasonWords[rehearsed.slot.waitsFor]}` : ''}.`
+        : 'By this pace it would never go out.'}
+      {lane.gate.opens === 'always' ? '' : 'Before that it waits for your review.'}
+      Nothing was placed.
+    </p>
+    {#each rehearsed.made as { target, made: { payload, complaints }, isThereAlready } (target.placeId)}
+      <article aria-label="For {names.get(target.placeId)}" class="flex flex-col gap-1">
+        <h4 class="font-semibold">
+          {names.get(target.placeId)}{lane.make.kind === 'post' ? `, ${target.status}` : ''}
+        </h4>
+        <p class="text-quiet">
+          {isThereAlready ? 'It was made already; it would be left out here.' : ''}
+          {complaints > 0
+            ? `${countWords(complaints, 'check complains', 'checks complain')}.`
+            : 'No check complains.'}
+        </p>
+        {#if isUpdate(payload)}
+          <p class="rounded-base border border-line bg-canvas p-2 break-words whitespace-pre-line">
+            {payload.text}
+            {payload.hashtags.join(' ')}
+          </p>
+        {:else if !isVideo(payload)}
+          <p class="font-semibold">{payload.title}</p>
+          <SafeHtml html={payload.html} label="The post as it would be" language="" />
+        {/if}
+      </article>
+    {/each}
+    <button
+      class="plain btn self-start btn-sm"
+      disabled={rehearsed.made.every((m) => m.isThereAlready)}
+      onclick={keep}>Place it as it is</button
+    >
+  {/if}
+</section>

@@ -1,0 +1,80 @@
+<script lang="ts">
+  import type { Lane } from '$lib/core/lanes/lane.ts';
+  import type { LaneRun } from '$lib/core/lanes/run.ts';
+  import { db } from '$lib/data/db.ts';
+  import { deck } from '$lib/ui/deck.svelte.ts';
+  import { dropWords, recordWords } from '$lib/ui/laneWords.ts';
+  import { live } from '$lib/ui/live.svelte.ts';
+  import { countWords, dateTimeWords, problemWords } from '$lib/ui/words.ts';
+  import { undoRun } from '$lib/work/lanes/undoRun.ts';
+
+  let { lane }: { lane: Lane } = $props();
+  /** Runs and items that are shown. */
+  const [RUNS, ITEMS] = [10, 200];
+  const runs = live(() => {
+    const laneId = lane.id;
+    return async () => (await db.runs.where({ laneId }).sortBy('at')).reverse().slice(0, RUNS);
+  });
+  const records = live(() => {
+    const laneId = lane.id;
+    return async () =>
+      (await db.records.where({ laneId }).sortBy('changed')).reverse().slice(0, ITEMS);
+  });
+  const isDropped = (state: string) => state === 'dropped';
+  const held = $derived((records.value ?? []).filter((r) => !isDropped(r.state)));
+  const dropped = $derived((records.value ?? []).filter((r) => isDropped(r.state)));
+
+  async function undo(run: LaneRun) {
+    const { undone, left } = await undoRun(run);
+    deck.say(
+      left.length === 0
+        ? `${countWords(undone, 'item was', 'items were')} taken back.`
+        : `${countWords(undone, 'item was', 'items were')} taken back; not yet: ${left.join(', ')}.`
+    );
+  }
+</script>
+
+{#if runs.value && runs.value.length > 0}
+  <details class="text-sm">
+    <summary>What it did: {countWords(runs.value.length, 'run', 'runs')}</summary>
+    <ul class="flex flex-col gap-1 pt-2" aria-label="Runs of {lane.name}">
+      {#each runs.value as run (run.id)}
+        <li class="flex flex-wrap items-center gap-x-3">
+          <span class="times text-quiet">{dateTimeWords(new Date(run.at).toISOString())}</span>
+          <span class="flex-1">
+            {run.ended === null ? 'Running: ' : ''}looked at {run.seen}, left out {run.dropped},
+            made
+            {run.made}{run.failed > 0 ? `, could not make ${run.failed}` : ''}.
+            {run.problem ? problemWords(run.problem).what : ''}
+          </span>
+          {#if run.made > 0}
+            <button class="bare btn btn-sm" onclick={() => undo(run)}>Undo this run</button>
+          {/if}
+        </li>
+      {/each}
+    </ul>
+    <ul class="flex flex-col gap-0.5 pt-2" aria-label="Items of {lane.name}">
+      {#each held as record (record.id)}
+        <li>
+          <span class="font-semibold">{recordWords[record.state]}</span>: {record.title}
+          {#if record.problem}<span class="text-quiet"
+              >{problemWords(record.problem).what} {record.problem.detail}</span
+            >{/if}
+        </li>
+      {/each}
+    </ul>
+    {#if dropped.length > 0}
+      <details class="pt-1">
+        <summary>Left out: {dropped.length}</summary>
+        <ul class="list-disc pl-5" aria-label="Left out by {lane.name}">
+          {#each dropped as record (record.id)}
+            <li>
+              {record.title}:
+              <span class="text-quiet">{record.reason ? dropWords(record.reason) : ''}</span>
+            </li>
+          {/each}
+        </ul>
+      </details>
+    {/if}
+  </details>
+{/if}

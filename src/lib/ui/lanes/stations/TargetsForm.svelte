@@ -1,0 +1,82 @@
+<script lang="ts">
+  import type { Lane } from '$lib/core/lanes/lane.ts';
+  import { canPublish } from '$lib/core/model/place.ts';
+  import { db } from '$lib/data/db.ts';
+  import Names from '$lib/ui/desk/Names.svelte';
+  import { live } from '$lib/ui/live.svelte.ts';
+
+  interface Props {
+    lane: Lane;
+    names: ReadonlyMap<string, string>;
+    onchange: () => void;
+  }
+  let { lane = $bindable(), onchange }: Props = $props();
+  const places = live(() => {
+    const { kind } = lane.make;
+    return async () =>
+      kind === 'post'
+        ? (await db.places.where({ kind: 'blog' }).toArray()).map((p) => ({
+            ...{ id: p.id, title: p.title, isReady: canPublish(p) }
+          }))
+        : (await db.networks.toArray()).map((n) => ({
+            ...{ id: n.id, title: n.title, isReady: n.hasKey }
+          }));
+  });
+  const targetOf = (id: string) => lane.targets.find((t) => t.placeId === id);
+  function choose(placeId: string, isOn: boolean) {
+    const rest = lane.targets.filter((t) => t.placeId !== placeId);
+    const added = { placeId, status: 'draft' as const, categories: [], tags: [] };
+    lane.targets = isOn ? [...rest, added] : rest;
+    onchange();
+  }
+</script>
+
+<div class="flex flex-col gap-3" {onchange}>
+  {#each places.value ?? [] as place (place.id)}
+    {@const target = targetOf(place.id)}
+    <div class="flex flex-col gap-2">
+      <label class="flex items-center gap-2 font-semibold">
+        <input
+          type="checkbox"
+          checked={target !== undefined}
+          disabled={!place.isReady && !target}
+          onchange={(event) => choose(place.id, event.currentTarget.checked)}
+        />
+        {place.title}
+        {#if !place.isReady}<a class="font-normal underline" href="/places">Give it a key</a>{/if}
+      </label>
+      {#if target}
+        <div class="grid gap-3 pl-6 md:grid-cols-3">
+          {#if lane.make.kind === 'post'}
+            <label class="flex flex-col gap-1"
+              >How it stands there
+              <select class="field" bind:value={target.status}>
+                <option value="draft">Draft</option>
+                <option value="private">Private</option>
+                <option value="public">Public</option>
+              </select></label
+            >
+            <Names
+              label="Categories"
+              value={target.categories}
+              onchange={(names) => {
+                target.categories = names;
+                onchange();
+              }}
+            />
+          {/if}
+          <Names
+            label={lane.make.kind === 'post' ? 'Tags' : 'Hashtags always'}
+            value={target.tags}
+            onchange={(names) => {
+              target.tags = names;
+              onchange();
+            }}
+          />
+        </div>
+      {/if}
+    </div>
+  {:else}
+    <p>No place is linked that could take it. <a href="/places">Link one</a>.</p>
+  {/each}
+</div>

@@ -1,0 +1,63 @@
+import { moveOn } from '$lib/core/lanes/drive.ts';
+import type { Lane } from '$lib/core/lanes/lane.ts';
+import { db } from '$lib/data/db.ts';
+import { workOn } from '../post.ts';
+import { attempt } from '../tasks.svelte.ts';
+import { runLane } from './runLane.ts';
+import { laneWorld } from './world.ts';
+
+/** Milliseconds between two looks at what the lanes have to do, and between two runs of a lane. */
+const [LOOK_EVERY, RUN_EVERY] = [5_000, 30 * 60_000];
+/** Steps that one lane takes before the next has its turn. */
+const MOST_STEPS = 20;
+
+/**
+ * Leads the lanes for as long as this tab is open. Exactly one tab leads: the others wait, and the
+ * next takes over when it is closed or killed.
+ */
+export function leadLanes(signal: AbortSignal): void {
+  void navigator.locks
+    .request('lanes/lead', { signal }, async () => {
+      while (!signal.aborted) {
+        await attempt(() => turn(signal));
+        await new Promise<void>((done) => {
+          const timer = setTimeout(done, LOOK_EVERY);
+          signal.addEventListener('abort', () => (clearTimeout(timer), done()), { once: true });
+        });
+      }
+    })
+    .catch(() => null);
+}
+
+async function turn(signal: AbortSignal): Promise<void> {
+  for (const lane of await db.lanes.toArray()) {
+    if (signal.aborted) return;
+    if (!lane.isOn) {
+      await settleBegun(lane);
+      continue;
+    }
+    const latest = await lastRun(lane);
+    if (Date.now() - latest >= RUN_EVERY) await runLane(lane);
+    await moveLane(lane, signal);
+  }
+}
+
+/** What was being sent when a lane was switched off: its answer is still looked for. */
+async function settleBegun({ id }: Lane): Promise<void> {
+  const begun = await db.outbox.where({ laneId: id }).toArray();
+  for (const { key, state } of begun) if (state === 'sending') await workOn(key);
+}
+
+async function lastRun(lane: Lane): Promise<number> {
+  const runs = await db.runs.where({ laneId: lane.id }).sortBy('at');
+  return runs.at(-1)?.at ?? 0;
+}
+
+/** Lets out what the pace of a lane allows by now. */
+export async function moveLane(lane: Lane, signal: AbortSignal): Promise<void> {
+  const world = laneWorld(signal);
+  for (let steps = 0; steps < MOST_STEPS && !signal.aborted; steps++) {
+    const wakes = await moveOn(lane, world);
+    if (wakes === null || wakes > Date.now()) return;
+  }
+}

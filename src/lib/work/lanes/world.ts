@@ -1,0 +1,45 @@
+import type { LaneWorld } from '$lib/core/lanes/drive.ts';
+import type { Lane } from '$lib/core/lanes/lane.ts';
+import type { Allowance } from '$lib/core/lanes/pace.ts';
+import { longer } from '$lib/core/lanes/run.ts';
+import { db } from '$lib/data/db.ts';
+import { laneShelf } from '$lib/data/lanes.ts';
+import { lanesWorker } from '$lib/workers/lanes.ts';
+import { workOn } from '../post.ts';
+
+/** The world of lanes as it is: the database, the workers and the outbox. */
+export const laneWorld = (signal: AbortSignal): LaneWorld => ({
+  shelf: laneShelf,
+  now: Date.now,
+  candidates: async (lane) => {
+    const ids = await db.items.where('placeId').anyOf(lane.source.places).primaryKeys();
+    return lanesWorker().candidates(lane, ids);
+  },
+  async make(lane, { item }, target) {
+    if (lane.make.kind === 'post')
+      return (await import('./makePost.ts')).makePost(lane, item, target, signal);
+    return (await import('./makeUpdate.ts')).makeUpdate(lane, item, target);
+  },
+  allowances,
+  settle: workOn,
+  pausedUntil: async (placeId) => (await db.pauses.get(placeId))?.until ?? 0,
+  async pause(placeId, problem) {
+    const before = (await db.pauses.get(placeId)) ?? null;
+    await db.pauses.put(longer(before, placeId, problem, Date.now()));
+  },
+  resume: (placeId) => db.pauses.delete(placeId)
+});
+
+/** What the places of a lane still take, as they said when they were asked last. */
+async function allowances(lane: Lane): Promise<Allowance[]> {
+  const told: Allowance[] = [];
+  for (const { placeId } of lane.targets) {
+    const network = await db.networks.get(placeId);
+    if (!network?.allowance) continue;
+    const used = (await db.outbox.where({ placeId }).toArray())
+      .filter((e) => e.state === 'placed' || e.placedRevision > 0)
+      .map((e) => e.updated);
+    told.push({ ...network.allowance, asOf: Date.parse(network.checked), used });
+  }
+  return told;
+}
