@@ -9,15 +9,14 @@ import { db } from './db.ts';
 export async function candidatesOf(lane: Lane): Promise<Candidate[]> {
   const items = await db.items.where('placeId').anyOf(lane.source.places).toArray();
   const owners = new Map((await db.places.toArray()).map((p) => [p.id, p.author]));
-  const twins = new Map<string, { post: string | null; isSetAside: boolean; isOnDesk: boolean }>();
+  const twins = new Map<string, Candidate['twin']>();
   for (const { video, post, standing, reason } of await db.twins.toArray()) {
     const facts = {
-      post: post?.title ?? null,
       isSetAside: standing === 'set-aside',
-      isOnDesk: reason.kind === 'on-the-desk'
+      isInHand: reason.kind === 'on-the-desk' || reason.kind === 'in-the-booth'
     };
-    if (video) twins.set(video.id, facts);
-    if (post) twins.set(post.id, { ...facts, post: null });
+    if (video) twins.set(video.id, { ...facts, other: post?.title ?? null });
+    if (post) twins.set(post.id, { ...facts, other: video?.title ?? null });
   }
   const made = await madeTexts();
   const { fewestWords, mostWords } = lane.sift;
@@ -32,7 +31,7 @@ export async function candidatesOf(lane: Lane): Promise<Candidate[]> {
       words: needsText ? (text.match(/[\p{L}\p{N}]+/gu)?.length ?? 0) : 0,
       owner: owners.get(item.placeId) ?? '',
       likeMade: isCompared ? made.find(text) : null,
-      twin: twins.get(item.id) ?? { post: null, isSetAside: false, isOnDesk: false }
+      twin: twins.get(item.id) ?? { other: null, isSetAside: false, isInHand: false }
     });
   }
   return candidates;

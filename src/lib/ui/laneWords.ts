@@ -77,10 +77,10 @@ export function dropWords(reason: DropReason): string {
       return 'It was made from something else: taking it would go round in a circle.';
     case 'like-a-made-item':
       return `It is nearly the same as “${reason.title}”, which was made here.`;
-    case 'has-post':
-      return `It has a post already: “${reason.title}”.`;
-    case 'on-the-desk':
-      return 'It lies on the desk.';
+    case 'has-twin':
+      return `It has its other half already: “${reason.title}”.`;
+    case 'in-hand':
+      return 'Its other half is being made by hand.';
     case 'set-aside':
       return 'You set it aside.';
     case 'made-already':
@@ -93,14 +93,14 @@ export function dropWords(reason: DropReason): string {
 }
 
 /** How much a source gives, in words. */
-export function rateWords({ count, everyDays }: Rate): string {
-  const now = `${countWords(count, 'item passes', 'items pass')} now`;
-  if (everyDays === null) return `${now}; in the past twelve weeks there were none.`;
+export function rateWords({ everyDays }: Rate, passes: number): string {
+  const now = `${countWords(passes, 'item passes', 'items pass')} now`;
+  if (everyDays === null) return `${now}; the source gave none in the past twelve weeks.`;
   const often =
     everyDays >= 1.5
       ? `about one in ${Math.round(everyDays)} days`
       : `about ${(7 / everyDays).toFixed(0)} a week`;
-  return `${now}; in the past twelve weeks ${often}.`;
+  return `${now}; the source gave ${often} in the past twelve weeks.`;
 }
 
 const list = (names: readonly string[]): string =>
@@ -141,7 +141,11 @@ export function siftWords({ sift }: Lane): string {
 }
 
 export const makeWords = ({ make }: Lane): string =>
-  make.kind === 'post' ? 'A post, laid out as the last one' : `A short text, ${make.manner}`;
+  ({
+    post: 'A post, laid out as the last one',
+    video: 'A narrated video, as the last one',
+    update: `A short text, ${make.manner}`
+  })[make.kind];
 
 export function paceWords({ pace }: Lane): string {
   const { perDay, perWeek, gap, weekdays, hours } = pace;
@@ -175,7 +179,7 @@ export function targetsWords({ targets, make }: Lane, names: ReadonlyMap<string,
   return targets
     .map(({ placeId, status }) => {
       const name = names.get(placeId) ?? 'a place that is not linked';
-      return make.kind === 'post' ? `${name}, ${status}` : name;
+      return make.kind === 'update' ? name : `${name}, ${status}`;
     })
     .join('; ');
 }

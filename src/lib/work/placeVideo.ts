@@ -46,29 +46,40 @@ export async function placeVideo(
   post: Item,
   details: VideoDetails
 ): Promise<void> {
-  const blog = (await db.places.get(post.placeId)) ?? null;
-  const thumbnail = await keepThumbnail(narration);
   for (const id of details.placeIds) {
     const channel = await db.places.get(id);
     if (!channel) continue;
-    const key = videoKey(post, channel);
-    const payload = toPayload(details, render, post, blog, channel);
-    const before = await readTransfer(key);
+    const { key, payload } = await readyVideo(narration, render, post, channel, details);
     await wantPlaced({ key, itemId: post.id, placeId: id, payload }, Date.now());
-    const isSent = before?.file === render.file && before.state === 'ready';
-    if (!isSent)
-      await saveTransfer({
-        ...{ key, placeId: id, itemId: post.id, title: details.title, thumbnail },
-        ...{ file: render.file, bytes: render.bytes, embeds: details.embeds },
-        type: render.format === 'mp4' ? 'video/mp4' : 'video/webm',
-        // The same file goes on where it was.
-        uploadUrl: before?.file === render.file ? before.uploadUrl : '',
-        ...{ sent: 0, state: 'waiting', problem: null, attempts: 0 },
-        ...{ nextTry: Date.now(), updated: Date.now() }
-      });
     await coreWorker().pairAgain();
     void workOn(key);
   }
+}
+
+/** Readies the file of a finished video for a channel; it is sent once the video stands there. */
+export async function readyVideo(
+  narration: Narration,
+  render: Render,
+  post: Item,
+  channel: Place,
+  details: VideoDetails
+): Promise<{ key: string; payload: VideoPayload }> {
+  const blog = (await db.places.get(post.placeId)) ?? null;
+  const key = videoKey(post, channel);
+  const before = await readTransfer(key);
+  const isSent = before?.file === render.file && before.state === 'ready';
+  if (!isSent)
+    await saveTransfer({
+      ...{ key, placeId: channel.id, itemId: post.id, title: details.title },
+      ...{ file: render.file, bytes: render.bytes, embeds: details.embeds },
+      thumbnail: await keepThumbnail(narration),
+      type: render.format === 'mp4' ? 'video/mp4' : 'video/webm',
+      // The same file goes on where it was.
+      uploadUrl: before?.file === render.file ? before.uploadUrl : '',
+      ...{ sent: 0, state: 'waiting', problem: null, attempts: 0 },
+      ...{ nextTry: Date.now(), updated: Date.now() }
+    });
+  return { key, payload: toPayload(details, render, post, blog, channel) };
 }
 
 function toPayload(

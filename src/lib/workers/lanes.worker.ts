@@ -13,6 +13,7 @@ const MOST_TOLD = 300;
 /** What a lane would find as it stands. */
 export interface Foreseen {
   seen: number;
+  passes: number;
   /** What passes, in the order in which it would be taken. */
   passing: { id: string; title: string; published: string | null }[];
   dropped: { id: string; title: string; url: string; reason: DropReason }[];
@@ -55,10 +56,11 @@ const api = {
     const wide = { ...lane, sift: { ...lane.sift, scope: 'newest-first' as const } };
     const given = candidates.filter((c) => {
       const kind = dropReason(c, wide, now)?.kind;
-      return kind === undefined || kind === 'has-post' || kind === 'on-the-desk';
+      return kind === undefined || kind === 'has-twin' || kind === 'in-hand';
     });
     return {
       seen: candidates.length,
+      passes: passing.length,
       passing: passing
         .slice(0, MOST_TOLD)
         .map(({ item: { id, title, published } }) => ({ id, title, published })),

@@ -181,7 +181,9 @@
                 class="bare btn btn-sm"
                 href={entries.some((e) => isUpdate(e.payload))
                   ? `/updates/${record.itemId}`
-                  : `/desk/${record.itemId}`}
+                  : entries.some((e) => isVideo(e.payload))
+                    ? `/booth/${record.itemId}`
+                    : `/desk/${record.itemId}`}
                 >Change it by hand<span class="sr-only">: “{record.title}”</span></a
               >
               <button class="strong btn btn-sm" onclick={() => settle([record], 'let-out')}
@@ -203,7 +205,9 @@
                       {entry.payload.text}
                       {entry.payload.hashtags.join(' ')}
                     </p>
-                  {:else if !isVideo(entry.payload)}
+                  {:else if isVideo(entry.payload)}
+                    <p class="break-words whitespace-pre-line">{entry.payload.description}</p>
+                  {:else}
                     <SafeHtml
                       html={entry.payload.html}
                       label="The post of {record.title}"

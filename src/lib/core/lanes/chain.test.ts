@@ -81,7 +81,7 @@ async function ring(retell: (text: string) => string): Promise<{ made: number; d
           return {
             ...{ item, words: 20, owner: '' },
             likeMade: like && item.placeId === like.placeId ? like.payload.title : null,
-            twin: { post: null, isSetAside: false, isOnDesk: false }
+            twin: { other: null, isSetAside: false, isInHand: false }
           };
         }),
     async make(_lane, { item }, { placeId }) {

@@ -5,7 +5,7 @@ import { paceSchema } from './pace.ts';
 import { searchSchema } from './search.ts';
 
 /** What a lane makes of an item. */
-export const makeKindSchema = z.enum(['post', 'update']);
+export const makeKindSchema = z.enum(['post', 'video', 'update']);
 export type MakeKind = z.infer<typeof makeKindSchema>;
 
 export const laneSourceSchema = z.object({

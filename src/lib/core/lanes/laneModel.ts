@@ -159,7 +159,7 @@ export async function laneModel({ seed, items: count, faults }: ModelWorld): Pro
         .filter((item) => lane.source.places.includes(item.placeId))
         .map((item): Candidate => ({
           ...{ item, words: 100, owner: 'Isolde', likeMade: null },
-          twin: { post: null, isSetAside: false, isOnDesk: false }
+          twin: { other: null, isSetAside: false, isInHand: false }
         })),
     async make(_lane, { item }, { placeId }) {
       advance(between(100, 3000));

@@ -18,7 +18,7 @@ const itemOf = (change: Partial<Item> = {}): Item =>
   });
 const candidateOf = (item: Partial<Item> = {}, change: Partial<Candidate> = {}): Candidate => ({
   ...{ item: itemOf(item), words: 200, owner: 'Isolde', likeMade: null },
-  twin: { post: null, isSetAside: false, isOnDesk: false },
+  twin: { other: null, isSetAside: false, isInHand: false },
   ...change
 });
 const laneOf = (sift: Partial<Sift> = {}, change: Partial<Lane> = {}): Lane => {
@@ -77,16 +77,16 @@ test('only what comes after the lane began is new', () => {
 });
 
 test('a post that is there, a desk that is open and what was set aside are left alone', () => {
-  const twin = { post: null, isSetAside: false, isOnDesk: false };
-  const of = (change: Partial<typeof twin> | { post: string }) =>
+  const twin = { other: null, isSetAside: false, isInHand: false };
+  const of = (change: Partial<typeof twin> | { other: string }) =>
     candidateOf({}, { twin: { ...twin, ...change } });
-  assert.equal(why(of({ post: 'Sleying' }), laneOf()), 'has-post');
-  assert.equal(why(of({ isOnDesk: true }), laneOf()), 'on-the-desk');
+  assert.equal(why(of({ other: 'Sleying' }), laneOf()), 'has-twin');
+  assert.equal(why(of({ isInHand: true }), laneOf()), 'in-hand');
   assert.equal(why(of({ isSetAside: true }), laneOf()), 'set-aside');
   // An update makes no half, so a post does not stand in its way.
   const { make } = laneOf();
   const updates = laneOf({}, { make: { ...make, kind: 'update' } });
-  assert.equal(why(of({ post: 'Sleying' }), updates), null);
+  assert.equal(why(of({ other: 'Sleying' }), updates), null);
   assert.equal(why(candidateOf({}, { likeMade: 'Sleying' }), laneOf()), 'like-a-made-item');
 });
 

@@ -30,8 +30,8 @@ export const dropReasonSchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('made-item') }),
   /** Nearly the same as something that was made: its marks were lost on the way. */
   z.object({ kind: z.literal('like-a-made-item'), title: z.string() }),
-  z.object({ kind: z.literal('has-post'), title: z.string() }),
-  z.object({ kind: z.literal('on-the-desk') }),
+  z.object({ kind: z.literal('has-twin'), title: z.string() }),
+  z.object({ kind: z.literal('in-hand') }),
   z.object({ kind: z.literal('set-aside') }),
   z.object({ kind: z.literal('made-already') }),
   /** The lane made far more of late than its source usually gives. */
@@ -48,8 +48,8 @@ export interface Candidate {
   words: number;
   /** Of the place it was read from. */
   owner: string;
-  /** How its twin stands. */
-  twin: { post: string | null; isSetAside: boolean; isOnDesk: boolean };
+  /** How its twin stands: the title of its other half, and whether that is being made by hand. */
+  twin: { other: string | null; isSetAside: boolean; isInHand: boolean };
   /** Title of the made item that it resembles, or null. */
   likeMade: string | null;
 }
@@ -73,9 +73,10 @@ export function dropReason(candidate: Candidate, lane: Lane, now: number): DropR
   if (item.origin !== null || item.madeFrom) return { kind: 'made-item' };
   if (likeMade !== null) return { kind: 'like-a-made-item', title: likeMade };
   if (twin.isSetAside) return { kind: 'set-aside' };
-  if (make.kind === 'post') {
-    if (twin.isOnDesk) return { kind: 'on-the-desk' };
-    if (twin.post !== null) return { kind: 'has-post', title: twin.post };
+  // An update makes no half, so the other half does not stand in its way.
+  if (make.kind !== 'update') {
+    if (twin.isInHand) return { kind: 'in-hand' };
+    if (twin.other !== null) return { kind: 'has-twin', title: twin.other };
   }
   return (
     byDate(candidate, lane, now) ??

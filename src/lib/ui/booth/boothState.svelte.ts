@@ -1,13 +1,8 @@
-import { DESCRIPTION_TEMPLATE, fittingTags, USUAL_LIMITS } from '$lib/core/narration/details.ts';
 import type { FrameName } from '$lib/core/narration/frames.ts';
 import { FRAMES } from '$lib/core/narration/frames.ts';
 import type { Narration } from '$lib/core/narration/narration.ts';
 import type { Scene } from '$lib/core/narration/scenes.ts';
-import { scriptOptionsSchema } from '$lib/core/narration/line.ts';
 import type { Script } from '$lib/core/narration/script.ts';
-import { styleSchema } from '$lib/core/narration/styles.ts';
-import { usualVoice } from '$lib/core/narration/voices.ts';
-import { htmlText } from '$lib/core/feeds/text.ts';
 import type { Item } from '$lib/core/model/item.ts';
 import type { Place } from '$lib/core/model/place.ts';
 import { db } from '$lib/data/db.ts';
@@ -18,6 +13,7 @@ import type { Pictures } from '$lib/video/paint.ts';
 import { loadPageFonts } from '$lib/video/fonts.ts';
 import { readPictures } from '$lib/video/pictures.ts';
 import { fetchPictures, productionOf, sayScenes, type SaidLines } from '$lib/work/narrate.ts';
+import { beginNarration, narratePost } from '$lib/work/beginNarration.ts';
 import { attempt, runTask } from '$lib/work/tasks.svelte.ts';
 import { coreWorker } from '$lib/workers/core.ts';
 import { narrationWorker } from '$lib/workers/narration.ts';
@@ -75,54 +71,13 @@ export class Booth {
     this.blog = blog ?? null;
     this.channels = channels;
     this.#html = html;
-    this.narration = kept ?? (await this.#begin(post, html));
+    this.narration = kept ?? (await beginNarration(post, html, channels));
     // The engine comes while the script is written.
     if (this.narration.voice) readyVoices(this.narration.voice.engine);
     this.post = post;
     await this.readScript();
     if (!kept) this.#take(this.script, false);
     else await this.drawPictures();
-  }
-
-  async #begin(post: Item, html: string): Promise<Narration> {
-    const last = await db.settings.get('booth');
-    const usual = (last?.value ?? {}) as Partial<Narration>;
-    const found =
-      post.language || (await narrationWorker().languageOf(`${post.title}\n${htmlText(html)}`));
-    const language = found && found !== 'und' ? found : 'en';
-    const sameLanguage = usual.options?.language?.split('-')[0] === language.split('-')[0];
-    const { channels } = this;
-    return {
-      id: post.id,
-      options: scriptOptionsSchema.parse({
-        language,
-        pronunciations: sameLanguage ? (usual.options?.pronunciations ?? []) : []
-      }),
-      scenes: [],
-      madeFrom: '',
-      isEdited: false,
-      voice: (sameLanguage ? usual.voice : null) ?? usualVoice(language),
-      frame: usual.frame ?? 'wide',
-      style: usual.style ?? styleSchema.parse({}),
-      music: '',
-      musicLevel: -20,
-      before: usual.before ?? '',
-      after: usual.after ?? '',
-      format: usual.format ?? 'webm',
-      details: {
-        title: [...post.title].slice(0, USUAL_LIMITS.title).join(''),
-        description: usual.details?.description ?? DESCRIPTION_TEMPLATE,
-        tags: fittingTags(post.tags, USUAL_LIMITS.tags),
-        category: usual.details?.category ?? '',
-        language,
-        visibility: 'private',
-        on: '',
-        placeIds: channels.length === 1 ? channels.map((c) => c.id) : [],
-        embeds: true
-      },
-      since: new Date().toISOString(),
-      changed: new Date().toISOString()
-    };
   }
 
   /** Keeps what lies in the booth, and what the next post should begin with. */
@@ -146,13 +101,10 @@ export class Booth {
   async readScript(): Promise<void> {
     const { post, blog, narration } = this;
     if (!post || !narration) return;
-    const { script, scenes } = await narrationWorker().narrate(
-      {
-        title: post.title,
-        html: this.#html,
-        by: post.author || blog?.title || '',
-        url: post.url
-      },
+    const { script, scenes } = await narratePost(
+      post,
+      this.#html,
+      blog,
       $state.snapshot(narration.options) as Narration['options']
     );
     this.script = script;

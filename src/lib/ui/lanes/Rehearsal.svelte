@@ -57,8 +57,8 @@
 >
   {#if foreseen}
     <p>
-      {rateWords(foreseen.rate)}
-      {#if foreseen.passing.length === 0}
+      {rateWords(foreseen.rate, foreseen.passes)}
+      {#if foreseen.passes === 0}
         <strong>Nothing passes, so nothing would be made.</strong>
       {:else if isTooNarrow(foreseen.rate, lane.pace.perDay)}
         <strong
@@ -68,7 +68,7 @@
     </p>
     <details>
       <summary
-        >{countWords(foreseen.seen - foreseen.passing.length, 'item is', 'items are')} left out, and why</summary
+        >{countWords(foreseen.seen - foreseen.passes, 'item is', 'items are')} left out, and why</summary
       >
       <ul class="max-h-60 list-disc overflow-y-auto pl-5">
         {#each foreseen.dropped as { id, title, reason: why } (id)}
@@ -111,7 +111,7 @@
     {#each rehearsed.made as { target, made: { payload, complaints }, isThereAlready } (target.placeId)}
       <article aria-label="For {names.get(target.placeId)}" class="flex flex-col gap-1">
         <h4 class="font-semibold">
-          {names.get(target.placeId)}{lane.make.kind === 'post' ? `, ${target.status}` : ''}
+          {names.get(target.placeId)}{lane.make.kind === 'update' ? '' : `, ${target.status}`}
         </h4>
         <p class="text-quiet">
           {isThereAlready ? 'It was made already; it would be left out here.' : ''}
@@ -124,7 +124,11 @@
             {payload.text}
             {payload.hashtags.join(' ')}
           </p>
-        {:else if !isVideo(payload)}
+        {:else if isVideo(payload)}
+          <p class="font-semibold">{payload.title}</p>
+          <p class="break-words whitespace-pre-line">{payload.description}</p>
+          <p><a href="/booth/{rehearsed.itemId}">The finished video, in the booth</a></p>
+        {:else}
           <p class="font-semibold">{payload.title}</p>
           <SafeHtml html={payload.html} label="The post as it would be" language="" />
         {/if}

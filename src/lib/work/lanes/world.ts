@@ -18,6 +18,8 @@ export const laneWorld = (signal: AbortSignal): LaneWorld => ({
   async make(lane, { item }, target) {
     if (lane.make.kind === 'post')
       return (await import('./makePost.ts')).makePost(lane, item, target, signal);
+    if (lane.make.kind === 'video')
+      return (await import('./makeNarrated.ts')).makeNarrated(item, target);
     return (await import('./makeUpdate.ts')).makeUpdate(lane, item, target);
   },
   allowances,

@@ -14,14 +14,17 @@
 <div class="flex flex-wrap gap-x-6 gap-y-2" {onchange}>
   <fieldset class="flex gap-3">
     <legend class="sr-only">What is made</legend>
-    {#each [['post', 'A post of each video'], ['update', 'A short text of each item']] as const as [value, label] (value)}
+    {#each [['post', 'A post of each video'], ['video', 'A narrated video of each post'], ['update', 'A short text of each item']] as const as [value, label] (value)}
       <label class="flex items-center gap-1"
         ><input
           type="radio"
           name="make-{lane.id}"
           {value}
           bind:group={lane.make.kind}
-          onchange={() => (lane.targets = [])}
+          onchange={() => {
+            lane.source.places = [];
+            lane.targets = [];
+          }}
         />
         {label}</label
       >
@@ -44,7 +47,9 @@
     </fieldset>
   {:else}
     <p class="text-quiet">
-      Laid out as the last post that was placed from the desk for the same channel.
+      {lane.make.kind === 'post'
+        ? 'Laid out as the last post that was placed from the desk for the same channel.'
+        : 'In the voice, frame and look of the last one in the booth.'}
     </p>
   {/if}
 </div>

@@ -22,7 +22,7 @@
 <div class="grid gap-3 md:grid-cols-2" {onchange}>
   <fieldset class="flex flex-col gap-1">
     <legend class="font-semibold">Read from</legend>
-    {#each (places.value ?? []).filter((p) => lane.make.kind === 'update' || p.kind === 'channel') as place (place.id)}
+    {#each (places.value ?? []).filter((p) => lane.make.kind === 'update' || p.kind === (lane.make.kind === 'video' ? 'blog' : 'channel')) as place (place.id)}
       <label class="flex items-center gap-2">
         <input
           type="checkbox"
@@ -32,7 +32,7 @@
         {place.title}
       </label>
     {:else}
-      <p>No channel is linked yet. <a href="/places">Link one</a>.</p>
+      <p>No such place is linked yet. <a href="/places">Link one</a>.</p>
     {/each}
   </fieldset>
   <Names

@@ -14,10 +14,12 @@
   const places = live(() => {
     const { kind } = lane.make;
     return async () =>
-      kind === 'post'
-        ? (await db.places.where({ kind: 'blog' }).toArray()).map((p) => ({
-            ...{ id: p.id, title: p.title, isReady: canPublish(p) }
-          }))
+      kind !== 'update'
+        ? (await db.places.where({ kind: kind === 'post' ? 'blog' : 'channel' }).toArray()).map(
+            (p) => ({
+              ...{ id: p.id, title: p.title, isReady: canPublish(p) }
+            })
+          )
         : (await db.networks.toArray()).map((n) => ({
             ...{ id: n.id, title: n.title, isReady: n.hasKey }
           }));
@@ -25,7 +27,12 @@
   const targetOf = (id: string) => lane.targets.find((t) => t.placeId === id);
   function choose(placeId: string, isOn: boolean) {
     const rest = lane.targets.filter((t) => t.placeId !== placeId);
-    const added = { placeId, status: 'draft' as const, categories: [], tags: [] };
+    const added = {
+      placeId,
+      status: lane.make.kind === 'video' ? ('private' as const) : ('draft' as const),
+      categories: [],
+      tags: []
+    };
     lane.targets = isOn ? [...rest, added] : rest;
     onchange();
   }
@@ -47,11 +54,11 @@
       </label>
       {#if target}
         <div class="grid gap-3 pl-6 md:grid-cols-3">
-          {#if lane.make.kind === 'post'}
+          {#if lane.make.kind !== 'update'}
             <label class="flex flex-col gap-1"
               >How it stands there
               <select class="field" bind:value={target.status}>
-                <option value="draft">Draft</option>
+                {#if lane.make.kind === 'post'}<option value="draft">Draft</option>{/if}
                 <option value="private">Private</option>
                 <option value="public">Public</option>
               </select></label
@@ -66,7 +73,7 @@
             />
           {/if}
           <Names
-            label={lane.make.kind === 'post' ? 'Tags' : 'Hashtags always'}
+            label={lane.make.kind !== 'update' ? 'Tags' : 'Hashtags always'}
             value={target.tags}
             onchange={(names) => {
               target.tags = names;

@@ -1,0 +1,165 @@
+import { readFile } from 'node:fs/promises';
+import type { Page } from '@playwright/test';
+import { expect, idle, test } from './app.ts';
+
+const TWILL = 'Threading a four-shaft twill, slowly';
+
+const station = (page: Page, name: string) =>
+  page.getByRole('list', { name: /^Stations of/ }).getByRole('button', { name });
+
+/** A lane from the channel to the blog that takes the catalogue and is open at all hours. */
+async function newLane(page: Page): Promise<void> {
+  await page.getByRole('link', { name: 'Lanes', exact: true }).click();
+  await page.getByRole('button', { name: 'New lane' }).click();
+  await station(page, 'Sift').click();
+  await page.getByRole('radio', { name: 'The catalogue, newest first' }).check();
+  await page.getByRole('checkbox', { name: 'With captions' }).check();
+  await station(page, 'Pace').click();
+  await page.getByRole('spinbutton', { name: 'Most in a day' }).fill('9');
+  await page.getByRole('spinbutton', { name: 'Minutes between two' }).fill('0');
+  await page.getByRole('spinbutton', { name: 'To (hour)' }).fill('24');
+  await page.getByRole('spinbutton', { name: 'From (hour)' }).fill('0');
+  await page.getByRole('spinbutton', { name: 'From (hour)' }).press('Tab');
+  await expect(station(page, 'Pace')).toContainText('9 a day, 0–24 h');
+  await station(page, 'Places').click();
+  await page.getByRole('combobox', { name: 'How it stands there' }).selectOption('public');
+  await expect(station(page, 'Places')).toContainText('The Wrenfold Notebook, public');
+}
+
+test('a lane is made, rehearsed, run with faults on, reviewed by keyboard, placed and taken back', async ({
+  home: page,
+  world
+}) => {
+  await newLane(page);
+  await page.getByRole('button', { name: 'Rehearse' }).click();
+  const rehearsal = page.getByRole('region', { name: /^Rehearsal of/ });
+  await expect(
+    rehearsal.getByText(/^3 items pass now; the source gave about one in \d+ days/)
+  ).toBeVisible();
+  await rehearsal.getByText(/items are left out, and why/).click();
+  await expect(
+    rehearsal.getByText('Three minutes of quiet weaving: It has no captions.')
+  ).toBeVisible();
+  await rehearsal.getByRole('combobox', { name: 'Rehearse with' }).selectOption(TWILL);
+  await rehearsal.getByRole('button', { name: 'Show what would be made' }).click();
+  await expect(rehearsal.getByText('Nothing was placed.')).toBeVisible({ timeout: 20_000 });
+  await expect(
+    rehearsal.getByRole('article', { name: 'For The Wrenfold Notebook' }).getByRole('heading', {
+      name: 'Counting the heddles'
+    })
+  ).toBeVisible();
+  expect(await world.posts(TWILL)).toBe(0);
+
+  await world.faults({ failOneIn: '4', loseOneIn: '3', busyOneIn: '5', retryAfter: '1' });
+  await page.getByRole('button', { name: 'Run now' }).click();
+  await expect(page.getByText(/left out \d+ and made 3\.$/)).toBeVisible({ timeout: 60_000 });
+  await expect(station(page, 'Gate')).toContainText('3 to review');
+
+  await page.getByRole('link', { name: '3 to review' }).click();
+  const list = page.getByRole('list', { name: 'Made by lanes' });
+  const rows = list.getByRole('listitem').filter({ has: page.getByRole('checkbox') });
+  await expect(rows).toHaveCount(3);
+  const titles = await rows
+    .getByRole('checkbox')
+    .evaluateAll((boxes) =>
+      boxes.map((b) => (b.getAttribute('aria-label') ?? '').replace('Select ', ''))
+    );
+  await list.focus();
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('group', { name: `The post of ${titles[0]}` })).toBeVisible();
+  await page.keyboard.press('x');
+  await expect(rows).toHaveCount(2);
+  await page.keyboard.press('Space');
+  await page.keyboard.press('ArrowDown');
+  await page.keyboard.press('Space');
+  await page.keyboard.press('o');
+  await expect(page.getByText('Nothing waits for you')).toBeVisible();
+
+  await page.getByRole('link', { name: 'Lanes', exact: true }).first().click();
+  await expect(station(page, 'Pace')).toContainText('2 planned');
+  await page.getByRole('switch').click();
+  await expect(station(page, 'Places')).toContainText('2 placed', { timeout: 90_000 });
+  await world.faults({});
+  expect(await world.posts(titles[0] ?? '')).toBe(0);
+  for (const title of titles.slice(1)) expect(await world.posts(title)).toBe(1);
+
+  await page.getByText(/^What it did: /).click();
+  await page.getByRole('button', { name: 'Undo this run' }).click();
+  await expect(page.getByText('2 items were taken back.')).toBeVisible({ timeout: 30_000 });
+  for (const title of titles) expect(await world.posts(title)).toBe(0);
+});
+
+test('one of two tabs leads; when it is killed in the middle, the other goes on, and nothing is twice', async ({
+  home: page,
+  world,
+  context
+}) => {
+  test.setTimeout(180_000);
+  await newLane(page);
+  await station(page, 'Gate').click();
+  await page.getByRole('radio', { name: 'Straight out', exact: true }).check();
+  const other = await context.newPage();
+  await other.goto('/lanes');
+  await world.faults({ slow: '400', loseOneIn: '3' });
+  await page.getByRole('switch').click();
+  await expect(station(other, 'Make')).toContainText('3 made', { timeout: 60_000 });
+  await expect(station(other, 'Places')).toContainText(/[12] placed/, { timeout: 60_000 });
+  await page.close();
+  await expect(station(other, 'Places')).toContainText('3 placed', { timeout: 90_000 });
+  await world.faults({});
+  await other.getByText(/^What it did: /).click();
+  const placed = other
+    .getByRole('list', { name: /^Items of/ })
+    .getByRole('listitem')
+    .filter({ hasText: 'Placed' });
+  await expect(placed).toHaveCount(3);
+  for (const line of await placed.allTextContents())
+    expect(await world.posts(line.replace(/^\s*Placed\s*:\s*/, '').trim())).toBe(1);
+});
+
+test('lanes that lead round are shown as a way, and lanes that make the same are told', async ({
+  home: page
+}) => {
+  await newLane(page);
+  await page.getByRole('button', { name: 'Duplicate' }).click();
+  await expect(page.getByText(/^Makes the same of the same items as/)).toHaveCount(2);
+  const second = page.getByRole('article', { name: 'Lane 1, copy' });
+  await second.getByRole('button', { name: /^Make/ }).click();
+  await second.getByRole('radio', { name: 'A narrated video of each post' }).check();
+  await second.getByRole('button', { name: /^Source/ }).click();
+  await second.getByRole('checkbox', { name: 'The Wrenfold Notebook' }).check();
+  await second.getByRole('button', { name: /^Places/ }).click();
+  await second.getByRole('checkbox', { name: 'Wrenfold Loomworks' }).check();
+  const way = second.getByRole('note', { name: 'A way round' });
+  await expect(way).toContainText('Wrenfold Loomworks → Lane 1 →');
+  await expect(way).toContainText('made items carry their origin and are never taken');
+});
+
+test('a search that finds nothing says so before it runs; a lane is saved as a file and opened', async ({
+  home: page
+}) => {
+  await newLane(page);
+  await station(page, 'Source').click();
+  await page.getByRole('textbox', { name: 'With all of these words' }).fill('submarine');
+  await page.keyboard.press('Enter');
+  await expect(station(page, 'Source')).toContainText('with submarine');
+  await page.getByRole('button', { name: 'Rehearse' }).click();
+  await expect(page.getByText('Nothing passes, so nothing would be made.')).toBeVisible();
+
+  const [file] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Save as a file' }).click()
+  ]);
+  expect(file.suggestedFilename()).toBe('lane-1.lane.json');
+  const path = await file.path();
+  expect(await readFile(path, 'utf8')).not.toMatch(/127\.0\.0\.1|wrenfold-notebook-key|Notebook/);
+  await page.getByRole('button', { name: 'Delete…' }).click();
+  await page.getByRole('button', { name: 'Delete: what it placed stays' }).click();
+  await expect(page.getByText('No lane yet')).toBeVisible();
+  await page.getByLabel('Open from a file').setInputFiles('package.json');
+  await expect(page.getByText('“package.json” is no lane that can be read.')).toBeVisible();
+  await page.getByLabel('Open from a file').setInputFiles(path);
+  await expect(station(page, 'Source')).toContainText('No source yet');
+  await expect(page.getByRole('switch')).toBeDisabled();
+  await idle(page);
+});
