@@ -163,3 +163,76 @@ test('a search that finds nothing says so before it runs; a lane is saved as a f
   await expect(page.getByRole('switch')).toBeDisabled();
   await idle(page);
 });
+
+test('a sheet comes back with what became of each row; what is planned is a calendar; the day is a message', async ({
+  home: page,
+  context
+}) => {
+  await newLane(page);
+  await station(page, 'Source').click();
+  const watch = await page.evaluate(async (title) => {
+    const asked = indexedDB.open('swift-twin');
+    await new Promise((done) => (asked.onsuccess = done));
+    const all = asked.result.transaction('items').objectStore('items').getAll();
+    await new Promise((done) => (all.onsuccess = done));
+    return (all.result as { title: string; url: string }[]).find((i) => i.title === title)?.url;
+  }, TWILL);
+  const sheet = `number;where;note\n1;${watch};first\n2;https://nowhere.example/v;\n3;quiet weaving;a topic\n`;
+  await page
+    .getByLabel('From a sheet (CSV)')
+    .setInputFiles({ name: 'list.csv', mimeType: 'text/csv', buffer: Buffer.from(sheet) });
+  await expect(page.getByText('A list of 3 rows, by its column “where”.')).toBeVisible();
+  await page.getByRole('button', { name: 'Run now' }).click();
+  await expect(page.getByText(/and made 1\.$/)).toBeVisible({ timeout: 30_000 });
+  const [file] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: /^Take it back with what became/ }).click()
+  ]);
+  const rows = (await readFile(await file.path(), 'utf8')).split('\r\n');
+  expect(rows[0]).toBe('number,where,note,status,title,link,reason,time');
+  expect(rows[1]).toContain(`1,${watch},first,Waits for review,"${TWILL}"`);
+  expect(rows[2]).toContain('2,https://nowhere.example/v,,Not found');
+  expect(rows[3]).toContain('a topic,Left out,Three minutes of quiet weaving,,It has no captions.');
+
+  await page.getByRole('link', { name: '1 to review' }).click();
+  await page.getByRole('button', { name: /^Let out/ }).click();
+  await page.getByRole('link', { name: 'Lanes', exact: true }).first().click();
+  await expect(page.getByText(/^Next goes out .*, once the lane is on\.$/)).toBeVisible();
+  const [calendar] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'What is planned, as a calendar' }).click()
+  ]);
+  expect(await readFile(await calendar.path(), 'utf8')).toMatch(
+    /BEGIN:VEVENT[\s\S]*SUMMARY:Threading a four-shaft twill\\, slowly/
+  );
+
+  await page.getByRole('button', { name: 'Send that of today now' }).click();
+  const link = page.getByRole('link', { name: 'See the message' });
+  const message = await context.newPage();
+  await message.goto((await link.getAttribute('href')) ?? '');
+  await expect(message.getByRole('region', { name: 'As HTML' })).toContainText('1 run of lanes');
+  await expect(message.getByRole('region', { name: 'As text' })).toContainText('Planned next:');
+});
+
+test('the journal is filtered by outcome and place, and each line opens to its steps', async ({
+  home: page
+}) => {
+  await newLane(page);
+  await station(page, 'Gate').click();
+  await page.getByRole('radio', { name: 'Straight out', exact: true }).check();
+  await page.getByRole('switch').click();
+  await expect(station(page, 'Places')).toContainText('3 placed', { timeout: 60_000 });
+  await page.getByRole('link', { name: 'Journal', exact: true }).click();
+  await page.getByRole('combobox', { name: 'Outcome' }).selectOption('Placed');
+  const rows = page.getByRole('row').filter({ has: page.getByRole('cell') });
+  await expect(rows).toHaveCount(3);
+  await page.getByRole('combobox', { name: 'Lane' }).selectOption('Lane 1');
+  await expect(rows).toHaveCount(3);
+  await rows.first().getByText('Steps').click();
+  await expect(rows.first().getByText(/Asked whether it is there\. Answer: nothing/)).toBeVisible();
+  await rows.first().getByText('What was sent').click();
+  await expect(rows.first().getByText('"status": "public"')).toBeVisible();
+  await expect(rows.first()).not.toContainText('wrenfold-notebook-key');
+  await page.getByRole('combobox', { name: 'Outcome' }).selectOption('Taken back');
+  await expect(page.getByText('No line says that')).toBeVisible();
+});

@@ -12,6 +12,7 @@ import { anItem } from '../../src/lib/core/testing.ts';
 import { pairTwins } from '../../src/lib/core/twins/pair.ts';
 import { benchBooth } from './booth.ts';
 import { benchDesk } from './desk.ts';
+import { benchJournal, benchLanes } from './lanes.ts';
 import { benchQuiz } from './quiz.ts';
 import { median, ms, report, rows } from './report.ts';
 import { benchText } from './text.ts';
@@ -243,6 +244,7 @@ const reference = [referenceLoop()];
 benchText();
 benchQuiz();
 benchCore();
+await benchLanes();
 const servers = await startServers();
 const HOW = {
   executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
@@ -264,6 +266,7 @@ try {
   await benchLargeFeed(browser, servers.app, servers.site);
   await benchHome(browser, servers.app, servers.site);
   await benchDesk(browser);
+  await benchJournal(browser, servers.app);
 } finally {
   await browser.close();
   servers.stop();

@@ -8,6 +8,7 @@ import type { Template } from '$lib/core/article/template.ts';
 import type { Lane } from '$lib/core/lanes/lane.ts';
 import type { OutboxEntry } from '$lib/core/lanes/outbox.ts';
 import type { LaneRecord } from '$lib/core/lanes/record.ts';
+import type { Step } from '$lib/core/model/step.ts';
 import type { LaneRun, Pause } from '$lib/core/lanes/run.ts';
 import type { Transfer } from '$lib/core/lanes/transfer.ts';
 import type { Item } from '$lib/core/model/item.ts';
@@ -127,6 +128,7 @@ export class Database extends Dexie {
   records!: EntityTable<LaneRecord, 'id'>;
   runs!: EntityTable<LaneRun, 'id'>;
   pauses!: EntityTable<Pause, 'placeId'>;
+  steps!: Table<Step, number>;
   outbox!: EntityTable<OutboxEntry, 'key'>;
   journal!: Table<JournalLine, number>;
   settings!: EntityTable<{ name: string; value: unknown }, 'name'>;
@@ -165,6 +167,7 @@ export class Database extends Dexie {
       records: 'id, laneId, state, runId',
       runs: 'id, laneId, at',
       pauses: 'placeId',
+      steps: '++id, key',
       outbox: 'key, itemId, placeId, state, laneId'
     });
   }

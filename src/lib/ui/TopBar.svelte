@@ -4,6 +4,7 @@
   import Sun from '@lucide/svelte/icons/sun';
   import { page } from '$app/state';
   import { db } from '$lib/data/db.ts';
+  import { readAlerts } from '$lib/data/alerts.ts';
   import { live } from './live.svelte.ts';
   import { mode } from './mode.svelte.ts';
 
@@ -17,10 +18,8 @@
     { href: '/journal', label: 'Journal' }
   ];
   const places = live(() => () => db.places.toArray());
-  const alerts = live(() => async () => ({
-    review: await db.outbox.where({ state: 'in-review' }).count(),
-    failed: await db.outbox.where({ state: 'failed' }).count()
-  }));
+  const alerts = live(() => () => readAlerts(Date.now()));
+  const list = (names: string[]) => names.join(', ');
   const isHere = (href: string) =>
     href === '/'
       ? /^\/(?:$|desk|booth)/.test(page.url.pathname)
@@ -51,6 +50,21 @@
         >{/if}
       {#if alerts.value.failed > 0}<a href="/journal" class="underline"
           >{alerts.value.failed} failed</a
+        >{/if}
+      {#if alerts.value.low.length > 0}<a
+          href="/places"
+          class="underline"
+          title={list(alerts.value.low)}>allowance low</a
+        >{/if}
+      {#if alerts.value.refused.length > 0}<a
+          href="/places"
+          class="underline"
+          title={list(alerts.value.refused)}>a place fails</a
+        >{/if}
+      {#if alerts.value.quiet.length > 0}<a
+          href="/lanes"
+          class="underline"
+          title={list(alerts.value.quiet)}>a lane finds nothing</a
         >{/if}
     </p>
   {/if}

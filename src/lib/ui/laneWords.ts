@@ -117,7 +117,7 @@ export function sourceWords({ source }: Lane, names: ReadonlyMap<string, string>
     phrase ? `with “${phrase}”` : '',
     without.length > 0 ? `without ${list(without)}` : '',
     hashtag ? `tagged ${hashtag}` : '',
-    source.addresses ? `of a list of ${source.addresses.length}` : ''
+    source.sheet ? `of a list of ${source.sheet.rows.length}` : ''
   ];
   return parts.filter(Boolean).join(', ');
 }

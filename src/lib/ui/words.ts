@@ -3,6 +3,7 @@ import type { Finding } from '$lib/core/article/checks.ts';
 import type { FillProblem } from '$lib/core/article/fill.ts';
 import type { BlockKind } from '$lib/core/article/template.ts';
 import type { JournalLine } from '$lib/core/model/journal.ts';
+import type { Outcome } from '$lib/core/model/journalFilter.ts';
 import type { Problem, ProblemKind, Right } from '$lib/core/model/place.ts';
 import type { Standing, TwinReason } from '$lib/core/model/twin.ts';
 
@@ -228,6 +229,13 @@ const LINES: Record<JournalLine['what'], string> = {
   'set-aside': 'Set aside',
   'taken-up': 'Taken up again',
   accepted: 'Accepted as in step'
+};
+export const outcomeWords: Record<Outcome, string> = {
+  placed: 'Placed',
+  failed: 'Failed',
+  removed: 'Taken back',
+  run: 'Runs of lanes',
+  other: 'Changes'
 };
 export const lineWords = (what: JournalLine['what']): string => LINES[what];
 

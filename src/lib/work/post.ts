@@ -7,6 +7,7 @@ import { PlaceError, type Place } from '$lib/core/model/place.ts';
 import { db, type Draft } from '$lib/data/db.ts';
 import { note } from '$lib/data/journal.ts';
 import { removeItem } from '$lib/data/items.ts';
+import { noted } from '$lib/data/steps.ts';
 import { shelf, tryAgain, unsettledKeys, wantPlaced, wantRemoved } from '$lib/data/outbox.ts';
 import { blogFor, targetFor } from '$lib/places/adapter.ts';
 import { coreWorker } from '$lib/workers/core.ts';
@@ -63,7 +64,7 @@ export async function workOn(key: string): Promise<void> {
       if (!before || !to) return null;
       const after = await settle(key, {
         shelf,
-        target: to.target,
+        target: noted(to.target, key),
         now: Date.now,
         chance: Math.random
       });
@@ -110,7 +111,8 @@ async function noteOutcome(
     key: after.key,
     itemId: after.itemId,
     placeId,
-    title: after.payload.title
+    title: after.payload.title,
+    laneId: after.laneId
   };
   if (after.state === 'placed') {
     const what = before.placedRevision > 0 ? 'replaced' : 'placed';

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { addressFromInput, canonicalAddress } from '$lib/core/feeds/address.ts';
 import { cookieFor } from '$lib/data/frames.ts';
 import { db } from '$lib/data/db.ts';
+import { forgetBefore } from '$lib/data/journal.ts';
 import { setAside } from '$lib/data/decisions.ts';
 import { forgetOldSpeech } from '$lib/data/speech.ts';
 import { readMailbox } from '$lib/data/mailbox.ts';
@@ -63,6 +64,8 @@ export async function start(demo: Demo | null): Promise<void> {
   await tellOrigins();
   await workOffOutbox();
   await forgetOldSpeech(new Date());
+  const days = await readSetting('journalDays', z.number().catch(0));
+  if (days > 0) await forgetBefore(new Date(Date.now() - days * 86_400_000).toISOString());
 }
 
 /** Forgets everything this browser keeps and begins without places. Nothing at the places changes. */

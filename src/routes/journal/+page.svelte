@@ -2,15 +2,64 @@
   import type { JournalLine } from '$lib/core/model/journal.ts';
   import { isUpdate, type OutboxEntry } from '$lib/core/lanes/outbox.ts';
   import { db } from '$lib/data/db.ts';
-  import { recentLines } from '$lib/data/journal.ts';
+  import { outcomeSchema, type JournalFilter } from '$lib/core/model/journalFilter.ts';
+  import { forgetBefore, newestLine } from '$lib/data/journal.ts';
+  import { readSetting, saveSetting } from '$lib/data/settings.ts';
+  import { journalWorker } from '$lib/workers/journal.ts';
+  import Steps from '$lib/ui/Steps.svelte';
+  import { z } from 'zod';
   import { deck } from '$lib/ui/deck.svelte.ts';
   import EmptyState from '$lib/ui/EmptyState.svelte';
   import { live } from '$lib/ui/live.svelte.ts';
-  import { countWords, dateTimeWords, lineWords, problemWords } from '$lib/ui/words.ts';
+  import {
+    countWords,
+    dateTimeWords,
+    lineWords,
+    outcomeWords,
+    problemWords
+  } from '$lib/ui/words.ts';
   import { retryPost, undoPost } from '$lib/work/post.ts';
+  import { undoUpdate } from '$lib/work/tell.ts';
   import { runTask } from '$lib/work/tasks.svelte.ts';
 
-  const lines = live(() => () => recentLines());
+  /** Lines that are shown at first, and more each time the end comes near. */
+  const MORE = 30;
+  const empty: JournalFilter = {
+    ...{ words: '', outcome: '', placeId: '', laneId: '', itemId: '', from: '', before: '' }
+  };
+  let filter = $state<JournalFilter>({ ...empty });
+  let day = $state('');
+  let most = $state(MORE);
+  let found = $state.raw<{ lines: JournalLine[]; total: number; all: number } | null>(null);
+  const newestId = live(() => newestLine);
+  let turn = 0;
+  const isFiltered = $derived(Object.values(filter).some(Boolean));
+
+  $effect(() => {
+    const newest = newestId.value;
+    const asked = $state.snapshot(filter);
+    const count = most;
+    const mine = ++turn;
+    if (newest === undefined) return;
+    void journalWorker()
+      .find(asked, count, newest)
+      .then((lines) => {
+        if (mine === turn) found = lines;
+      });
+  });
+  $effect(() => {
+    const from = day ? new Date(`${day}T00:00`) : null;
+    const before = from && new Date(from.getFullYear(), from.getMonth(), from.getDate() + 1);
+    filter.from = from?.toISOString() ?? '';
+    filter.before = before?.toISOString() ?? '';
+  });
+  function onscroll(event: Event & { currentTarget: HTMLElement }) {
+    const { scrollTop, clientHeight, scrollHeight } = event.currentTarget;
+    const isNearEnd = scrollTop + clientHeight > scrollHeight - 1600;
+    if (isNearEnd && found && found.lines.length < found.total) most = found.lines.length + MORE;
+  }
+  const lanes = live(() => () => db.lanes.toArray());
+  const keep = live(() => () => readSetting('journalDays', keptSchema));
   const entries = live(
     () => async () => new Map((await db.outbox.toArray()).map((e) => [e.key, e]))
   );
@@ -23,25 +72,30 @@
         ])
       )
   );
-  let words = $state('');
-  const shown = $derived(
-    (lines.value ?? []).filter((line) =>
-      `${lineWords(line.what)} ${line.title}`.toLowerCase().includes(words.trim().toLowerCase())
-    )
-  );
+  const shown = $derived(found?.lines ?? []);
 
   /** The newest line of an entry offers what can be done about it. */
   const newest = $derived.by(() => {
     const ids = new Map<string, number | undefined>();
-    for (const line of lines.value ?? [])
-      if (line.key && !ids.has(line.key)) ids.set(line.key, line.id);
+    for (const line of shown) if (line.key && !ids.has(line.key)) ids.set(line.key, line.id);
     return ids;
   });
   const entryOf = (line: JournalLine): OutboxEntry | undefined =>
     line.key && newest.get(line.key) === line.id ? entries.value?.get(line.key) : undefined;
 
+  const keptSchema = z.number().catch(0);
+  async function keepFor(days: number) {
+    await saveSetting('journalDays', days);
+    if (days === 0) return;
+    await forgetBefore(new Date(Date.now() - days * 86_400_000).toISOString());
+    await journalWorker().forget();
+    found = await journalWorker().find($state.snapshot(filter), most, newestId.value ?? 0);
+  }
+
   async function undo(entry: OutboxEntry) {
-    await runTask(`Removing “${entry.payload.title}”`, () => undoPost(entry.key));
+    await runTask(`Removing “${entry.payload.title}”`, () =>
+      isUpdate(entry.payload) ? undoUpdate(entry) : undoPost(entry.key)
+    );
     const now = await db.outbox.get(entry.key);
     deck.say(
       now?.state === 'removed'
@@ -55,87 +109,152 @@
 
 <svelte:head><title>Journal · Swift Twin</title></svelte:head>
 
-<div class="h-full overflow-y-auto">
+<div class="h-full overflow-y-auto" {onscroll}>
   <div class="mx-auto flex max-w-5xl flex-col gap-3 p-4">
     <div class="flex flex-wrap items-center gap-3">
       <h1 class="text-lg font-semibold">Journal</h1>
-      <label class="ml-auto flex items-center gap-2 text-sm">
-        Filter <input
-          class="field w-56"
-          type="search"
-          bind:value={words}
-          placeholder="What or which"
-        />
-      </label>
+      <p class="ml-auto text-sm text-quiet" role="status">
+        {#if found}{found.total} of {countWords(found.all, 'line', 'lines')}{/if}
+      </p>
     </div>
-    {#if lines.value && shown.length === 0}
-      <EmptyState title={words ? 'No line says that' : 'Nothing has happened yet'}>
+    <div class="flex flex-wrap items-end gap-3 text-sm">
+      <label class="flex flex-col gap-1"
+        >Filter <input
+          class="field w-48"
+          type="search"
+          bind:value={filter.words}
+          placeholder="Which"
+        /></label
+      >
+      <label class="flex flex-col gap-1"
+        >Outcome
+        <select class="field" bind:value={filter.outcome}>
+          <option value="">All</option>
+          {#each outcomeSchema.options as outcome (outcome)}
+            <option value={outcome}>{outcomeWords[outcome]}</option>
+          {/each}
+        </select></label
+      >
+      <label class="flex flex-col gap-1"
+        >Place
+        <select class="field" bind:value={filter.placeId}>
+          <option value="">All</option>
+          {#each places.value ?? [] as [id, title] (id)}<option value={id}>{title}</option>{/each}
+        </select></label
+      >
+      {#if (lanes.value ?? []).length > 0}
+        <label class="flex flex-col gap-1"
+          >Lane
+          <select class="field" bind:value={filter.laneId}>
+            <option value="">All</option>
+            {#each lanes.value ?? [] as { id, name } (id)}<option value={id}>{name}</option>{/each}
+          </select></label
+        >
+      {/if}
+      <label class="flex flex-col gap-1"
+        >Day <input class="field" type="date" bind:value={day} /></label
+      >
+      {#if isFiltered}
+        <button
+          class="bare btn btn-sm"
+          onclick={() => {
+            filter = { ...empty };
+            day = '';
+          }}>Show all</button
+        >
+      {/if}
+      <label class="flex flex-col gap-1"
+        >Keep for
+        <select
+          class="field"
+          value={String(keep.value ?? 0)}
+          onchange={(event) => keepFor(Number(event.currentTarget.value))}
+        >
+          <option value="0">Ever</option>
+          <option value="30">30 days</option>
+          <option value="90">90 days</option>
+          <option value="365">A year</option>
+        </select></label
+      >
+    </div>
+    {#if found && shown.length === 0}
+      <EmptyState title={isFiltered ? 'No line says that' : 'Nothing has happened yet'}>
         <p>
-          {words
+          {isFiltered
             ? 'Try other words.'
             : 'What is linked, read, placed and removed is noted here, with undo.'}
         </p>
       </EmptyState>
     {:else}
-      <table class="w-full table-fixed text-sm">
-        <caption class="sr-only">What happened, newest first</caption>
-        <thead class="hidden text-left text-xs text-quiet sm:table-header-group">
-          <tr>
-            <th class="w-32 py-1 font-normal">When</th>
-            <th class="w-36 font-normal">What</th>
-            <th class="font-normal">Which, where and why</th>
-            <th class="w-44 font-normal"><span class="sr-only">To do</span></th>
-          </tr>
-        </thead>
-        <tbody>
-          {#each shown as line (line.id)}
-            {@const entry = entryOf(line)}
-            <tr class="flex flex-wrap gap-x-3 border-t border-line align-top sm:table-row">
-              <td class="times py-1.5 whitespace-nowrap text-quiet">{dateTimeWords(line.at)}</td>
-              <td class="py-1.5 font-semibold">{lineWords(line.what)}</td>
-              <td class="w-full py-1.5 sm:w-auto">
-                {#if line.url}
-                  <a href={line.url} target="_blank" rel="noreferrer" class="underline"
-                    >{line.title || line.url}</a
-                  >
-                {:else}{line.title}{/if}
-                <span class="text-quiet">
-                  {line.count === null ? '' : countWords(line.count, 'item', 'items')}
-                  {line.key && line.placeId
-                    ? `at ${places.value?.get(line.placeId) ?? 'an unlinked place'}`
-                    : ''}
-                </span>
-                {#if line.problem}
-                  <p>
-                    {problemWords(line.problem).what}
-                    {entry && entry.state !== 'failed'
-                      ? 'It is tried again by itself.'
-                      : problemWords(line.problem).todo}
-                    <span class="text-quiet">{line.problem.detail}</span>
-                  </p>
-                {/if}
-              </td>
-              <td class="py-1 text-right whitespace-nowrap">
-                {#if entry?.state === 'placed'}
-                  <button
-                    class="plain btn btn-sm"
-                    aria-label="Undo: remove “{line.title}”"
-                    onclick={() => undo(entry)}>Undo</button
-                  >
-                {:else if entry?.state === 'failed'}
-                  <button
-                    class="plain btn btn-sm"
-                    aria-label="Try again: “{line.title}”"
-                    onclick={() => retryPost(entry.key)}>Try again</button
-                  >
-                {:else if entry?.state === 'waiting' || entry?.state === 'sending'}
-                  <span class="text-quiet">under way</span>
-                {/if}
-              </td>
-            </tr>
-          {/each}
-        </tbody>
-      </table>
+      <div role="table" aria-label="What happened, newest first" class="text-sm">
+        <div role="row" class="columns hidden border-t border-line text-xs text-quiet sm:grid">
+          <span role="columnheader">When</span>
+          <span role="columnheader">What</span>
+          <span role="columnheader">Which, where and why</span>
+          <span role="columnheader"><span class="sr-only">To do</span></span>
+        </div>
+
+        {#each shown as line (line.id)}
+          {@const entry = entryOf(line)}
+          <div role="row" class="columns line flex flex-wrap gap-x-3 border-t border-line sm:grid">
+            <div role="cell" class="times py-1.5 whitespace-nowrap text-quiet">
+              {dateTimeWords(line.at)}
+            </div>
+            <div role="cell" class="py-1.5 font-semibold">{lineWords(line.what)}</div>
+            <div role="cell" class="w-full py-1.5 sm:w-auto">
+              {#if line.url}
+                <a href={line.url} target="_blank" rel="noreferrer" class="underline"
+                  >{line.title || line.url}</a
+                >
+              {:else}{line.title}{/if}
+              <span class="text-quiet">
+                {line.count === null ? '' : countWords(line.count, 'item', 'items')}
+                {line.key && line.placeId
+                  ? `at ${places.value?.get(line.placeId) ?? 'an unlinked place'}`
+                  : ''}
+              </span>
+              {#if line.key}<Steps key={line.key} title={line.title} />{/if}
+              {#if line.problem}
+                <p>
+                  {problemWords(line.problem).what}
+                  {entry && entry.state !== 'failed'
+                    ? 'It is tried again by itself.'
+                    : problemWords(line.problem).todo}
+                  <span class="text-quiet">{line.problem.detail}</span>
+                </p>
+              {/if}
+            </div>
+            <div role="cell" class="py-1 text-right whitespace-nowrap">
+              {#if entry?.state === 'placed'}
+                <button
+                  class="plain btn btn-sm"
+                  aria-label="Undo: remove “{line.title}”"
+                  onclick={() => undo(entry)}>Undo</button
+                >
+              {:else if entry?.state === 'failed'}
+                <button
+                  class="plain btn btn-sm"
+                  aria-label="Try again: “{line.title}”"
+                  onclick={() => retryPost(entry.key)}>Try again</button
+                >
+              {:else if entry?.state === 'waiting' || entry?.state === 'sending'}
+                <span class="text-quiet">under way</span>
+              {/if}
+            </div>
+          </div>
+        {/each}
+      </div>
     {/if}
   </div>
 </div>
+
+<style>
+  .columns {
+    grid-template-columns: 8rem 9rem minmax(0, 1fr) 11rem;
+  }
+  /* A long journal: what is out of sight is not laid out. */
+  .line {
+    content-visibility: auto;
+    contain-intrinsic-size: auto 2.25rem;
+  }
+</style>

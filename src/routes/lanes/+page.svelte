@@ -3,10 +3,11 @@
   import { db } from '$lib/data/db.ts';
   import { deck } from '$lib/ui/deck.svelte.ts';
   import EmptyState from '$lib/ui/EmptyState.svelte';
+  import SummaryForm from '$lib/ui/lanes/SummaryForm.svelte';
   import LaneCard from '$lib/ui/lanes/LaneCard.svelte';
   import { Lanes } from '$lib/ui/lanes/lanesState.svelte.ts';
   import { live } from '$lib/ui/live.svelte.ts';
-  import { dateTimeWords, problemWords } from '$lib/ui/words.ts';
+  import { countWords, dateTimeWords, problemWords } from '$lib/ui/words.ts';
 
   const lanes = new Lanes();
   onMount(() => void lanes.read());
@@ -24,6 +25,11 @@
     return (await db.pauses.toArray()).filter((p) => p.until > now);
   });
 
+  async function takeOutCalendar() {
+    const { takeCalendar } = await import('$lib/work/lanes/takeCalendar.ts');
+    const count = await takeCalendar();
+    deck.say(`${countWords(count, 'planned item', 'planned items')} taken out as a calendar.`);
+  }
   async function open(event: Event & { currentTarget: HTMLInputElement }) {
     const file = event.currentTarget.files?.[0];
     event.currentTarget.value = '';
@@ -48,12 +54,16 @@
         Open from a file
         <input class="sr-only" type="file" accept="application/json,.json" onchange={open} />
       </label>
+      <button class="bare btn btn-sm" onclick={takeOutCalendar}
+        >What is planned, as a calendar</button
+      >
       <a class="ml-auto text-sm underline" href="/review">What waits for review</a>
     </div>
     <p class="text-sm text-quiet">
       Lanes run while this application is open in a tab, every half hour. What fell due while it was
       closed goes out at the same pace afterwards, never all at once.
     </p>
+    <SummaryForm />
     {#each pauses.value ?? [] as pause (pause.placeId)}
       <p class="rounded-base border border-edge p-2 text-sm" role="status">
         {names.value?.get(pause.placeId) ?? 'A place'} keeps failing: {problemWords(pause.problem)

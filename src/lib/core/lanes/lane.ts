@@ -3,6 +3,7 @@ import { templateSchema } from '../article/template.ts';
 import { MANNERS } from '../updates/wordings.ts';
 import { paceSchema } from './pace.ts';
 import { searchSchema } from './search.ts';
+import { sheetSchema } from './sheet.ts';
 
 /** What a lane makes of an item. */
 export const makeKindSchema = z.enum(['post', 'video', 'update']);
@@ -14,8 +15,8 @@ export const laneSourceSchema = z.object({
   /** Only what these wrote or filmed; empty takes everybody. */
   creators: z.array(z.string()).default([]),
   search: searchSchema.default(() => searchSchema.parse({})),
-  /** Only these addresses, where a list was given. */
-  addresses: z.array(z.string()).nullable().default(null)
+  /** Only what a list names, where one was given. */
+  sheet: sheetSchema.nullable().default(null)
 });
 
 export const siftSchema = z.object({

@@ -1,5 +1,6 @@
 import { PlaceError, type Problem } from '../model/place.ts';
 import { itemSchema, type Item } from '../model/item.ts';
+import { seeded } from '../testing.ts';
 import { moveOn, run, type LaneWorld } from './drive.ts';
 import { newLane, type Lane } from './lane.ts';
 import { mergeSaved, TIMES, type OutboxEntry, type PostPayload } from './outbox.ts';
@@ -25,17 +26,6 @@ const PATIENCE = 4000;
 
 class Crash extends Error {}
 
-/** Chance that is the same for the same seed (mulberry32). */
-function chanceOf(seed: number): () => number {
-  let state = seed >>> 0;
-  return () => {
-    state = (state + 0x6d2b79f5) >>> 0;
-    let t = Math.imul(state ^ (state >>> 15), 1 | state);
-    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t;
-    return ((t ^ (t >>> 14)) >>> 0) / 2 ** 32;
-  };
-}
-
 interface Standing {
   key: string;
   title: string;
@@ -48,7 +38,7 @@ interface Standing {
  * @returns what is wrong, in words; empty where all of it holds
  */
 export async function laneModel({ seed, items: count, faults }: ModelWorld): Promise<string[]> {
-  const chance = chanceOf(seed);
+  const chance = seeded(seed);
   const between = (low: number, high: number) => low + Math.floor(chance() * (high - low + 1));
   let now = BEGIN;
   const wrong: string[] = [];

@@ -115,6 +115,8 @@ class Days {
 
 /** The first moment of a day whose local hour is at least `hour`; clocks may be set back or forward. */
 function firstMomentOf(start: DateTime, next: DateTime, hour: number): number {
+  // On most days no clock is changed.
+  if (next.toMillis() - start.toMillis() === 24 * HOUR) return start.toMillis() + hour * HOUR;
   const named = start.set({ hour });
   // An hour that is named twice is meant the first time.
   for (const back of [2, 1, 0.5]) {

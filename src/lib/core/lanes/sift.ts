@@ -1,8 +1,8 @@
 import { z } from 'zod';
-import { canonicalAddress } from '../feeds/address.ts';
 import type { Item } from '../model/item.ts';
 import type { Lane, Sift } from './lane.ts';
 import { hasWords, matches } from './search.ts';
+import { rowOf } from './sheet.ts';
 
 export const dropReasonSchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('other-creator'), creator: z.string() }),
@@ -64,9 +64,8 @@ const DAY = 86_400_000;
 export function dropReason(candidate: Candidate, lane: Lane, now: number): DropReason | null {
   const { item, twin, likeMade } = candidate;
   const { source, sift, make } = lane;
-  const { creators, search, addresses } = source;
-  if (addresses && !addresses.some((a) => canonicalAddress(a) === canonicalAddress(item.url)))
-    return { kind: 'not-listed' };
+  const { creators, search, sheet } = source;
+  if (sheet && rowOf(sheet, item) === null) return { kind: 'not-listed' };
   if (creators.length > 0 && !creators.some((c) => c.toLowerCase() === item.author.toLowerCase()))
     return { kind: 'other-creator', creator: item.author };
   if (!matches(item, search)) return { kind: 'not-searched' };

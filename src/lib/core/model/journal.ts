@@ -29,6 +29,7 @@ export const journalLineSchema = z.object({
   ]),
   placeId: z.string().default(''),
   itemId: z.string().default(''),
+  laneId: z.string().default(''),
   /** Title or name, as it was then. */
   title: z.string().default(''),
   url: z.string().default(''),

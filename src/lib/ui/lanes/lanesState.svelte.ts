@@ -69,7 +69,7 @@ export class Lanes {
 export function laneFile(lane: Lane): string {
   const { id: _id, since: _since, created: _created, changed: _changed, ...kept } = lane;
   return JSON.stringify(
-    { ...kept, isOn: false, source: { ...lane.source, places: [], addresses: null }, targets: [] },
+    { ...kept, isOn: false, source: { ...lane.source, places: [], sheet: null }, targets: [] },
     null,
     2
   );

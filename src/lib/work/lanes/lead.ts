@@ -20,6 +20,7 @@ export function leadLanes(signal: AbortSignal): void {
     .request('lanes/lead', { signal }, async () => {
       while (!signal.aborted) {
         await attempt(() => turn(signal));
+        await attempt(async () => (await import('./daySummary.ts')).sendSummaryWhenDue());
         await new Promise<void>((done) => {
           const timer = setTimeout(done, LOOK_EVERY);
           signal.addEventListener('abort', () => (clearTimeout(timer), done()), { once: true });

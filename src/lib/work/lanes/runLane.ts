@@ -41,7 +41,7 @@ export async function runLane(lane: Lane): Promise<LaneRun | null> {
         Object.assign(run, { seen: looked.seen, dropped: looked.dropped });
         if (looked.isBraked) {
           await saveLane({ ...lane, isOn: false, changed: Date.now() });
-          await note({ what: 'lane-braked', title: lane.name });
+          await note({ what: 'lane-braked', title: lane.name, laneId: lane.id });
         }
         report('making');
         const ids = looked.found.map((r) => r.itemId);
@@ -55,7 +55,7 @@ export async function runLane(lane: Lane): Promise<LaneRun | null> {
     Object.assign(run, { ended: Date.now(), problem });
     await db.runs.put(run);
     await note({
-      ...{ what: problem ? 'run-failed' : 'run', title: lane.name, problem },
+      ...{ what: problem ? 'run-failed' : 'run', title: lane.name, problem, laneId: lane.id },
       ...{ count: run.made, key: '', itemId: '', placeId: '' }
     });
     return run;

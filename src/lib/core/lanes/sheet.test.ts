@@ -1,0 +1,81 @@
+import assert from 'node:assert/strict';
+import { test } from 'node:test';
+import fc from 'fast-check';
+import Papa from 'papaparse';
+import { readSheet, rowOf, writeSheet } from './sheet.ts';
+
+const read = (text: string) => {
+  const { sheet, problem } = readSheet(text);
+  assert.equal(problem, null);
+  return sheet!;
+};
+const item = (url: string, title = '', summary = '') => ({ url, title, summary });
+
+test('a sheet keeps its columns and finds the one with the addresses', () => {
+  const sheet = read(
+    '\uFEFFTopic;Where;Who\r\nReeds;https://c.example/a;Isolde\r\n"A; b";https://c.example/b;\r\n'
+  );
+  assert.deepEqual(sheet.columns, ['Topic', 'Where', 'Who']);
+  assert.equal(sheet.key, 1);
+  assert.deepEqual(sheet.rows[1], ['A; b', 'https://c.example/b', '']);
+  assert.equal(rowOf(sheet, item('https://c.example/b/')), 1);
+  assert.equal(rowOf(sheet, item('https://c.example/x')), null);
+});
+
+test('lines that were pasted are a sheet of one column, addresses and topics mixed', () => {
+  const sheet = read('https://c.example/a\n\nwarp tension\n');
+  assert.deepEqual(sheet.columns, ['address']);
+  assert.equal(rowOf(sheet, item('', 'On warp tension')), 1);
+  assert.equal(rowOf(sheet, item('', 'On warps and tension')), null);
+  assert.equal(read('madder\nindigo').rows.length, 2);
+});
+
+test('what is empty or far too long is told', () => {
+  assert.deepEqual(readSheet(' \n\n').problem, { kind: 'empty' });
+  assert.deepEqual(readSheet('a,b\n').problem, { kind: 'empty' });
+  assert.deepEqual(readSheet('x\n'.repeat(5_001)).problem, { kind: 'too-many-rows', most: 5_000 });
+});
+
+test('it comes back with its own columns and what became of each row', () => {
+  const sheet = read('id,address\n7,https://c.example/a\n8,https://c.example/b\n');
+  const back = writeSheet(
+    sheet,
+    new Map([
+      [
+        0,
+        {
+          status: 'placed',
+          title: 'Reeds, "fine"',
+          link: 'https://b.example/1',
+          reason: '',
+          time: 'T'
+        }
+      ],
+      [1, { status: 'left out', title: '=1+1', link: '', reason: 'No captions.', time: '' }]
+    ])
+  );
+  assert.deepEqual(Papa.parse(back.trim()).data, [
+    ['id', 'address', 'status', 'title', 'link', 'reason', 'time'],
+    ['7', 'https://c.example/a', 'placed', 'Reeds, "fine"', 'https://b.example/1', '', 'T'],
+    // A spreadsheet runs no formula out of a title.
+    ['8', 'https://c.example/b', 'left out', "'=1+1", '', 'No captions.', '']
+  ]);
+});
+
+test('whatever stands in a sheet comes back in its own columns', () => {
+  const cell = fc.string({ unit: 'grapheme', maxLength: 12 }).map((s) => s.trim());
+  fc.assert(
+    fc.property(
+      fc.array(fc.tuple(fc.webUrl(), cell, cell), { minLength: 1, maxLength: 8 }),
+      (rows) => {
+        const text = Papa.unparse([['address', 'x', 'y'], ...rows]);
+        const sheet = read(text);
+        const back = Papa.parse<string[]>(writeSheet(sheet, new Map()).trim()).data.slice(1);
+        assert.deepEqual(
+          back.map((r) => r.slice(1, 3)),
+          rows.map((r) => r.slice(1))
+        );
+      }
+    )
+  );
+});

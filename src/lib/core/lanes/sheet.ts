@@ -1,0 +1,113 @@
+import Papa from 'papaparse';
+import { z } from 'zod';
+import { canonicalAddress } from '../feeds/address.ts';
+import { hasWords } from './search.ts';
+
+/** A list of addresses or topics, as it was given, with all its columns. */
+export const sheetSchema = z.object({
+  columns: z.array(z.string()),
+  rows: z.array(z.array(z.string())),
+  /** The column that names what is wanted. */
+  key: z.number().int().nonnegative()
+});
+export type Sheet = z.infer<typeof sheetSchema>;
+
+/** What became of a row. */
+export interface RowOutcome {
+  status: string;
+  title: string;
+  link: string;
+  reason: string;
+  /** ISO 8601, or empty. */
+  time: string;
+}
+
+export type SheetProblem = { kind: 'empty' } | { kind: 'too-many-rows'; most: number };
+
+/** Rows of one sheet. */
+export const MOST_ROWS = 5_000;
+/** The columns that are added when a sheet is given back. */
+const ADDED = ['status', 'title', 'link', 'reason', 'time'] as const;
+
+const isAddress = (cell: string): boolean => /^https?:\/\/\S+$/i.test(cell.trim());
+
+/**
+ * Reads a sheet (CSV, RFC 4180, or with other separators) or a list with one address or topic a line.
+ * The column with most addresses names what is wanted, else the first one.
+ */
+export function readSheet(
+  text: string
+): { sheet: Sheet; problem: null } | { sheet: null; problem: SheetProblem } {
+  const { data } = Papa.parse<string[]>(text.replace(/^\uFEFF/, ''), { skipEmptyLines: 'greedy' });
+  const rows = data.map((row) => row.map((cell) => cell.trim()));
+  if (rows.length === 0) return { sheet: null, problem: { kind: 'empty' } };
+  const width = Math.max(...rows.map((r) => r.length));
+  const counts = Array.from(
+    { length: width },
+    (_, i) => rows.filter((row) => isAddress(row[i] ?? '')).length
+  );
+  const key = Math.max(0, counts.indexOf(Math.max(...counts)));
+  const [first = []] = rows;
+  // A first row without an address, above rows that have some, names the columns.
+  const hasHead = !isAddress(first[key] ?? '') && (counts[key]! > 0 || width > 1);
+  const columns = Array.from({ length: width }, (_, i) =>
+    hasHead ? (first[i] ?? '') : width === 1 ? 'address' : `column ${i + 1}`
+  );
+  const body = (hasHead ? rows.slice(1) : rows).map((row) =>
+    Array.from({ length: width }, (_, i) => row[i] ?? '')
+  );
+  if (body.length === 0) return { sheet: null, problem: { kind: 'empty' } };
+  if (body.length > MOST_ROWS)
+    return { sheet: null, problem: { kind: 'too-many-rows', most: MOST_ROWS } };
+  return { sheet: { columns, rows: body, key }, problem: null };
+}
+
+interface Index {
+  byAddress: ReadonlyMap<string, number>;
+  topics: readonly { words: string; row: number }[];
+}
+const indexes = new WeakMap<Sheet, Index>();
+
+function indexOf(sheet: Sheet): Index {
+  const known = indexes.get(sheet);
+  if (known) return known;
+  const byAddress = new Map<string, number>();
+  const topics: { words: string; row: number }[] = [];
+  for (const [row, cells] of sheet.rows.entries()) {
+    const cell = cells[sheet.key] ?? '';
+    if (!isAddress(cell)) topics.push({ words: cell, row });
+    else if (!byAddress.has(canonicalAddress(cell))) byAddress.set(canonicalAddress(cell), row);
+  }
+  const index = { byAddress, topics };
+  indexes.set(sheet, index);
+  return index;
+}
+
+/** The row that names an item, by its address or by a topic that stands in it; null where none does. */
+export function rowOf(
+  sheet: Sheet,
+  item: { url: string; title: string; summary: string }
+): number | null {
+  const { byAddress, topics } = indexOf(sheet);
+  const row = item.url ? byAddress.get(canonicalAddress(item.url)) : undefined;
+  if (row !== undefined) return row;
+  return (
+    topics.find(({ words }) => hasWords(`${item.title} \n ${item.summary}`, words))?.row ?? null
+  );
+}
+
+/** What a spreadsheet would take for a formula is written so that it stays text. */
+const asText = (cell: string): string => (/^[=+\-@\t\r]/.test(cell) ? `'${cell}` : cell);
+
+/** The sheet as CSV (RFC 4180), its own columns kept, with what became of each row beside it. */
+export function writeSheet(
+  { columns, rows }: Sheet,
+  outcomes: ReadonlyMap<number, RowOutcome>
+): string {
+  const head = [...columns, ...ADDED];
+  const body = rows.map((cells, row) => {
+    const outcome = outcomes.get(row);
+    return [...cells, ...ADDED.map((name) => asText(outcome?.[name] ?? ''))];
+  });
+  return `${Papa.unparse([head, ...body], { newline: '\r\n' })}\r\n`;
+}

@@ -1,0 +1,39 @@
+import { z } from 'zod';
+import type { JournalLine } from './journal.ts';
+
+export const outcomeSchema = z.enum(['placed', 'failed', 'removed', 'run', 'other']);
+/** What kind of thing a line tells of. */
+export type Outcome = z.infer<typeof outcomeSchema>;
+
+const OUTCOMES: Partial<Record<JournalLine['what'], Outcome>> = {
+  ...{ placed: 'placed', replaced: 'placed', 'posted-by-hand': 'placed', 'video-ready': 'placed' },
+  ...{ embedded: 'placed', 'placing-failed': 'failed', 'read-failed': 'failed' },
+  ...{ 'run-failed': 'failed', 'lane-braked': 'failed', removed: 'removed', run: 'run' }
+};
+export const outcomeOf = (what: JournalLine['what']): Outcome => OUTCOMES[what] ?? 'other';
+
+/** What is asked of the journal; what is empty asks for nothing. */
+export interface JournalFilter {
+  words: string;
+  outcome: Outcome | '';
+  placeId: string;
+  laneId: string;
+  itemId: string;
+  /** ISO 8601, from and before. */
+  from: string;
+  before: string;
+}
+
+/** Whether a line is asked for. */
+export function isAskedFor(line: JournalLine, filter: JournalFilter): boolean {
+  const { words, outcome, placeId, laneId, itemId, from, before } = filter;
+  return (
+    (!placeId || line.placeId === placeId) &&
+    (!laneId || line.laneId === laneId) &&
+    (!itemId || line.itemId === itemId) &&
+    (!from || line.at >= from) &&
+    (!before || line.at < before) &&
+    (!outcome || outcomeOf(line.what) === outcome) &&
+    (!words || `${line.title} ${line.url}`.toLowerCase().includes(words.toLowerCase()))
+  );
+}
