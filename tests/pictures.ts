@@ -23,7 +23,7 @@ async function deskOf(page: Page, title: string) {
 }
 
 test('the pictures', async ({ home: page, world }) => {
-  test.setTimeout(180_000);
+  test.setTimeout(280_000);
   await shoot(page, 'in-step');
 
   await openDesk(page, TWILL);
@@ -40,10 +40,6 @@ test('the pictures', async ({ home: page, world }) => {
   await deskOf(page, 'Straight selvedges: five things that helped');
   await page.getByText(/sentences restored/).click();
   await shoot(page, 'desk-rough');
-  await deskOf(page, 'Die Kette aufbäumen, ganz in Ruhe');
-  await shoot(page, 'desk-german');
-  await deskOf(page, 'Studio stream: finishing the heron blanket');
-  await shoot(page, 'desk-hour');
 
   await deskOf(page, TWILL);
   await page.getByRole('radio', { name: 'Public, now' }).check();
@@ -55,10 +51,6 @@ test('the pictures', async ({ home: page, world }) => {
   await post.goto((await link.getAttribute('href')) ?? '');
   await shoot(post, 'published-post');
   await post.close();
-
-  await page.getByRole('link', { name: 'Journal' }).click();
-  await expect(page.getByRole('cell', { name: 'Placed', exact: true })).toBeVisible();
-  await shoot(page, 'journal');
 
   // The booth: script and storyboard, upright with its safe area, rendering, the film at the channel.
   await page.goto('/');
@@ -76,8 +68,6 @@ test('the pictures', async ({ home: page, world }) => {
   await page.getByRole('combobox', { name: 'Cards' }).selectOption('margin');
   await idle(page);
   await page.getByRole('button', { name: 'Make the video' }).click();
-  await expect(page.getByText('Being made.')).toBeVisible();
-  await shoot(page, 'booth-rendering');
   await expect(page.getByText(/^Made:/)).toBeVisible({ timeout: 60_000 });
   await page.getByLabel('Who may see it').selectOption('public');
   await page.getByRole('button', { name: 'Place the video' }).click();
@@ -129,6 +119,51 @@ test('the pictures', async ({ home: page, world }) => {
   await there.goto(new URL('/followers/', (await followers.getAttribute('href')) ?? '').href);
   await shoot(there, 'followers');
   await there.close();
+
+  // Lanes: two of them, one rehearsed; what they made, waiting for review.
+  await page.goto('/lanes');
+  await page.getByRole('button', { name: 'New lane' }).click();
+  await page.getByRole('button', { name: /^Sift/ }).click();
+  await page.getByRole('radio', { name: 'The catalogue, newest first' }).check();
+  await page.getByRole('button', { name: /^Sift/ }).click();
+  await page.getByRole('textbox', { name: 'Name of the lane' }).fill('A post for each video');
+  await page.getByRole('textbox', { name: 'Name of the lane' }).press('Tab');
+  await page.getByRole('button', { name: 'Duplicate' }).click();
+  const copied = page.getByRole('article', { name: 'A post for each video, copy' });
+  await copied.getByRole('textbox', { name: 'Name of the lane' }).fill('Tell the neighbours');
+  const second = page.getByRole('article', { name: 'Tell the neighbours' });
+  await second.getByRole('button', { name: /^Make/ }).click();
+  await second.getByRole('radio', { name: 'A short text of each item' }).check();
+  await second.getByRole('button', { name: /^Source/ }).click();
+  await second.getByRole('checkbox', { name: 'The Wrenfold Notebook' }).check();
+  await second.getByRole('button', { name: /^Places/ }).click();
+  await second.getByRole('checkbox', { name: 'Hearthside Notes' }).check();
+  await second.getByRole('button', { name: /^Places/ }).click();
+  await page.getByRole('button', { name: 'Run now' }).first().click();
+  await expect(page.getByText(/left out \d+ and made \d\.$/)).toBeVisible({ timeout: 60_000 });
+  await page.getByRole('button', { name: 'Run now' }).last().click();
+  await expect(page.getByText(/neighbours” looked at .* made \d\.$/)).toBeVisible({
+    timeout: 60_000
+  });
+  await idle(page);
+  await shoot(page, 'lanes');
+  await second.getByRole('button', { name: 'Rehearse' }).click();
+  await second.getByRole('button', { name: 'Show what would be made' }).click();
+  await expect(second.getByText('Nothing was placed.')).toBeVisible();
+  await second.getByRole('region', { name: /^Rehearsal/ }).scrollIntoViewIfNeeded();
+  await second.getByText(/are left out, and why/).click();
+  await second.getByText('Nothing was placed.').scrollIntoViewIfNeeded();
+  await shoot(page, 'rehearsal');
+  await page.goto('/review');
+  const made = page.getByRole('list', { name: 'Made by lanes' });
+  await made.focus();
+  await page.keyboard.press('ArrowDown');
+  await page.keyboard.press('Space');
+  await page.keyboard.press('Enter');
+  await shoot(page, 'review');
+  await page.goto('/journal');
+  await expect(page.getByRole('cell', { name: 'Lane ran' }).first()).toBeVisible();
+  await shoot(page, 'journal');
 
   await page.goto('/places');
   await page

@@ -137,7 +137,7 @@
       >
       <label class="flex flex-col gap-1"
         >Place
-        <select class="field" bind:value={filter.placeId}>
+        <select class="field w-40" bind:value={filter.placeId}>
           <option value="">All</option>
           {#each places.value ?? [] as [id, title] (id)}<option value={id}>{title}</option>{/each}
         </select></label
@@ -145,7 +145,7 @@
       {#if (lanes.value ?? []).length > 0}
         <label class="flex flex-col gap-1"
           >Lane
-          <select class="field" bind:value={filter.laneId}>
+          <select class="field w-40" bind:value={filter.laneId}>
             <option value="">All</option>
             {#each lanes.value ?? [] as { id, name } (id)}<option value={id}>{name}</option>{/each}
           </select></label
@@ -187,7 +187,10 @@
       </EmptyState>
     {:else}
       <div role="table" aria-label="What happened, newest first" class="text-sm">
-        <div role="row" class="columns hidden border-t border-line text-xs text-quiet sm:grid">
+        <div
+          role="row"
+          class="columns hidden gap-x-3 border-t border-line text-xs text-quiet sm:grid"
+        >
           <span role="columnheader">When</span>
           <span role="columnheader">What</span>
           <span role="columnheader">Which, where and why</span>

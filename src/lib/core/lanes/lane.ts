@@ -7,7 +7,6 @@ import { sheetSchema } from './sheet.ts';
 
 /** What a lane makes of an item. */
 export const makeKindSchema = z.enum(['post', 'video', 'update']);
-export type MakeKind = z.infer<typeof makeKindSchema>;
 
 export const laneSourceSchema = z.object({
   /** Linked channels or blogs. */

@@ -87,6 +87,15 @@
       <button class="bare btn btn-sm" onclick={() => (isRemoving = true)}>Delete…</button>
     {/if}
   </header>
+  <label class="flex items-center gap-2 text-sm">
+    <span class="text-quiet">Note</span>
+    <input
+      class="field min-w-0 flex-1"
+      placeholder="What it is for, and for whom"
+      bind:value={lane.note}
+      onchange={() => lanes.save(lane)}
+    />
+  </label>
   <Track {lanes} bind:lane {names} />
   {#if overlaps.length > 0}
     <p class="text-sm">
