@@ -2,6 +2,7 @@
   import '../app.css';
   import { page } from '$app/state';
   import { onMount, type Snippet } from 'svelte';
+  import { db } from '$lib/data/db.ts';
   import Deck from '$lib/ui/Deck.svelte';
   import Palette from '$lib/ui/Palette.svelte';
   import TopBar from '$lib/ui/TopBar.svelte';
@@ -23,9 +24,18 @@
       if (problem) deck.say(`The demo world could not be opened: ${problemWords(problem).what}`);
     });
     // Another tab may be closed in the middle of its work: what it left is taken up from here.
-    const timer = setInterval(() => void takeUpWork(), 5_000);
     const leading = new AbortController();
-    void import('$lib/work/lanes/lead.ts').then((m) => m.leadLanes(leading.signal));
+    let leads = false;
+    const timer = setInterval(() => {
+      void takeUpWork();
+      // Who has no lanes does not load what drives them.
+      if (leads) return;
+      void db.lanes.count().then(async (count) => {
+        if (count === 0 || leads) return;
+        leads = true;
+        (await import('$lib/work/lanes/lead.ts')).leadLanes(leading.signal);
+      });
+    }, 5_000);
     return () => {
       clearInterval(timer);
       leading.abort();

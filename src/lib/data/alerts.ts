@@ -1,4 +1,3 @@
-import { isMade } from '$lib/core/lanes/record.ts';
 import { db } from './db.ts';
 
 /** What the user should have a look at. */
@@ -29,7 +28,7 @@ export async function readAlerts(now: number): Promise<Alerts> {
     if (!isOn || (since ?? now) > longAgo) continue;
     const found = await db.records
       .where({ laneId: id })
-      .filter((r) => isMade(r) && r.changed > longAgo)
+      .filter((r) => r.keys.length > 0 && r.changed > longAgo)
       .count();
     if (found === 0) quiet.push(name);
   }

@@ -1,7 +1,8 @@
-import { isUpdate, type OutboxEntry } from '$lib/core/lanes/outbox.ts';
+import type { OutboxEntry } from '$lib/core/lanes/outbox.ts';
 import { readMessage } from '$lib/core/messages/message.ts';
 import { answerMessage, addressIn, type HandOff } from '$lib/core/updates/handOff.ts';
 import { db } from '$lib/data/db.ts';
+import { openHandOffs } from '$lib/data/handOffs.ts';
 import { note } from '$lib/data/journal.ts';
 import { closeWith } from '$lib/data/outbox.ts';
 import { byHand } from '$lib/places/adapter.ts';
@@ -10,15 +11,6 @@ import { sendTo } from '$lib/places/wire.ts';
 /** Milliseconds between two looks into the mailbox that nobody asked for. */
 const LOOK_EVERY = 20_000;
 let lookedAt = 0;
-
-/** What was handed off and has not come back. */
-export async function openHandOffs(): Promise<OutboxEntry[]> {
-  const ids = new Set((await db.networks.filter((n) => n.isByHand).toArray()).map((n) => n.id));
-  if (ids.size === 0) return [];
-  return (await db.outbox.where({ state: 'placed' }).toArray()).filter(
-    (e) => ids.has(e.placeId) && isUpdate(e.payload) && !e.answer
-  );
-}
 
 /** Looks now and then whether something was posted by hand. Problems are told when asked for. */
 export async function lookForAnswers(): Promise<void> {

@@ -203,7 +203,8 @@ export async function historyOf(
   for (const entry of entries) {
     const { itemId, updated, unsettledUntil } = entry;
     if (itemId === except || !mayStand(entry)) continue;
-    placed.set(itemId, Math.max(placed.get(itemId) ?? 0, updated, unsettledUntil));
+    const at = appearsAt(entry) ?? Math.max(updated, unsettledUntil);
+    placed.set(itemId, Math.max(placed.get(itemId) ?? 0, at));
   }
   return {
     placed: [...placed.values()],
@@ -229,10 +230,15 @@ export async function moveOn(lane: Lane, world: LaneWorld): Promise<number | nul
   const isBegun = next.state === 'waiting' || next.state === 'sending';
   const from = isBegun ? Math.max(now, next.nextTry) : now;
   const slot = nextAllowed(lane.pace, history, from, RESERVE);
-  if (!slot || slot.at > now) return slot?.at ?? null;
+  if (!slot) return null;
+  const isDated = isDatedPost(next);
+  // What appears on a date is placed before it; only a retry has to wait.
+  const opens = isDated ? from : slot.at;
+  if (opens > now) return opens;
   if (!isBegun)
     await world.shelf.saveEntry({
       ...{ ...next, state: 'waiting', attempts: 0, problem: null },
+      ...(isDated && { payload: dated(next, slot.at) }),
       ...{ nextTry: now, updated: Math.max(next.updated, now) }
     });
   await world.settle(next.key);
@@ -241,6 +247,23 @@ export async function moveOn(lane: Lane, world: LaneWorld): Promise<number | nul
   else if (after?.state === 'placed') await world.resume(after.placeId);
   await syncRecords(lane, world);
   return world.now();
+}
+
+const isDatedPost = ({ payload }: OutboxEntry): boolean =>
+  'status' in payload && payload.status === 'dated';
+
+/** When a dated post is to appear; null for all else, and while no date was given. */
+function appearsAt({ payload }: OutboxEntry): number | null {
+  const date = 'status' in payload && payload.status === 'dated' ? payload.date : null;
+  return date === null ? null : Date.parse(date);
+}
+
+/** The payload with its date; one that it has already and that lies ahead stays. */
+function dated(entry: OutboxEntry, at: number): Payload {
+  const { payload } = entry;
+  if (!('status' in payload)) return payload;
+  const known = entry.attempts > 0 || entry.placedRevision > 0 ? appearsAt(entry) : null;
+  return { ...payload, date: new Date(known ?? at).toISOString() };
 }
 
 /** Whether a place, and not the thing itself, kept an entry from being placed. */

@@ -60,7 +60,8 @@ export const gateSchema = z.object({
 /** Where what is made goes, and how it stands there. */
 export const laneTargetSchema = z.object({
   placeId: z.string(),
-  status: z.enum(['draft', 'private', 'public']).default('draft'),
+  /** `dated` is placed at once, to appear at the moment that the pace gives it. */
+  status: z.enum(['draft', 'private', 'public', 'dated']).default('draft'),
   categories: z.array(z.string()).default([]),
   tags: z.array(z.string()).default([])
 });

@@ -61,6 +61,9 @@
                 {#if lane.make.kind === 'post'}<option value="draft">Draft</option>{/if}
                 <option value="private">Private</option>
                 <option value="public">Public</option>
+                {#if lane.make.kind === 'post'}<option value="dated"
+                    >Placed at once, public on its date</option
+                  >{/if}
               </select></label
             >
             <Names
