@@ -43,10 +43,11 @@ async function turn(signal: AbortSignal): Promise<void> {
   }
 }
 
-/** What was being sent when a lane was switched off: its answer is still looked for. */
+/** What was begun when a lane was switched off, or was placed by hand since, is still seen through. */
 async function settleBegun({ id }: Lane): Promise<void> {
   const begun = await db.outbox.where({ laneId: id }).toArray();
-  for (const { key, state } of begun) if (state === 'sending') await workOn(key);
+  for (const { key, state, nextTry } of begun)
+    if ((state === 'sending' || state === 'waiting') && nextTry <= Date.now()) await workOn(key);
 }
 
 async function lastRun(lane: Lane): Promise<number> {
