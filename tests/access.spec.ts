@@ -120,9 +120,10 @@ test('360 pixels wide: nothing is cut off sideways', async ({ home: page }) => {
   expect(await overflow()).toEqual([]);
   await openDesk(page, TWILL);
   expect(await overflow()).toEqual([]);
-  for (const path of ['/places', '/journal']) {
+  for (const path of ['/places', '/journal', '/lanes', '/review', '/updates']) {
     await page.goto(path);
     await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+    if (path === '/lanes') await page.getByRole('button', { name: 'New lane' }).click();
     expect(await overflow()).toEqual([]);
   }
 });

@@ -56,7 +56,7 @@
 {#if page.url.pathname === '/hand-off'}
   <main class="h-dvh">{@render children()}</main>
 {:else}
-  <div class="grid h-dvh grid-rows-[auto_minmax(0,1fr)_auto]">
+  <div class="grid h-dvh grid-cols-[minmax(0,1fr)] grid-rows-[auto_minmax(0,1fr)_auto]">
     <TopBar onsearch={() => (palette = true)} />
     <main class="min-h-0 min-w-0">{@render children()}</main>
     <Deck />

@@ -29,15 +29,19 @@
 </script>
 
 <header class="flex h-12 items-center gap-1 border-b border-line bg-sheet px-2 sm:gap-3 sm:px-3">
-  <a href="/" class="flex items-center gap-2 font-semibold" aria-label="Swift Twin, to In step">
+  <a
+    href="/"
+    class="flex shrink-0 items-center gap-2 font-semibold"
+    aria-label="Swift Twin, to In step"
+  >
     <img src="/favicon.svg" alt="" class="size-6" /><span class="hidden md:inline">Swift Twin</span>
   </a>
-  <nav aria-label="Views" class="flex">
+  <nav aria-label="Views" class="flex min-w-0 overflow-x-auto">
     {#each views as { href, label } (href)}
       <a
         {href}
         aria-current={isHere(href) ? 'page' : undefined}
-        class="border-b-2 px-2 py-2.5 text-sm sm:px-3 {isHere(href)
+        class="shrink-0 border-b-2 px-1.5 py-2.5 text-sm sm:px-3 {isHere(href)
           ? 'border-ink font-semibold'
           : 'border-transparent hover:border-edge'}">{label}</a
       >
@@ -84,7 +88,7 @@
       </li>
     {/each}
   </ul>
-  <button class="plain ml-auto btn btn-sm lg:ml-0" onclick={onsearch}>
+  <button class="plain ml-auto btn shrink-0 btn-sm lg:ml-0" onclick={onsearch}>
     <Search aria-hidden="true" /><span class="hidden sm:inline">Search and commands</span>
     <kbd class="hidden text-xs text-quiet sm:inline">Ctrl K</kbd>
     <span class="sr-only sm:hidden">Search and commands</span>
