@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { JournalLine } from '$lib/core/model/journal.ts';
+  import { journalLineSchema, type JournalLine } from '$lib/core/model/journal.ts';
   import { isUpdate, type OutboxEntry } from '$lib/core/lanes/outbox.ts';
   import { db } from '$lib/data/db.ts';
   import { outcomeSchema, type JournalFilter } from '$lib/core/model/journalFilter.ts';
@@ -24,10 +24,10 @@
 
   /** Lines that are shown at first, and more each time the end comes near. */
   const MORE = 30;
-  const empty: JournalFilter = {
+  const empty: Omit<JournalFilter, 'named'> = {
     ...{ words: '', outcome: '', placeId: '', laneId: '', itemId: '', from: '', before: '' }
   };
-  let filter = $state<JournalFilter>({ ...empty });
+  let filter = $state<Omit<JournalFilter, 'named'>>({ ...empty });
   let day = $state('');
   let most = $state(MORE);
   let found = $state.raw<{ lines: JournalLine[]; total: number; all: number } | null>(null);
@@ -37,7 +37,14 @@
 
   $effect(() => {
     const newest = newestId.value;
-    const asked = $state.snapshot(filter);
+    const words = filter.words.trim();
+    const asked = {
+      ...$state.snapshot(filter),
+      words,
+      named: journalLineSchema.shape.what.options.filter((what) =>
+        lineWords(what).toLowerCase().includes(words.toLowerCase())
+      )
+    };
     const count = most;
     const mine = ++turn;
     if (newest === undefined) return;
@@ -89,7 +96,11 @@
     if (days === 0) return;
     await forgetBefore(new Date(Date.now() - days * 86_400_000).toISOString());
     await journalWorker().forget();
-    found = await journalWorker().find($state.snapshot(filter), most, newestId.value ?? 0);
+    found = await journalWorker().find(
+      { ...$state.snapshot(filter), named: [] },
+      most,
+      newestId.value ?? 0
+    );
   }
 
   async function undo(entry: OutboxEntry) {

@@ -15,6 +15,8 @@ export const outcomeOf = (what: JournalLine['what']): Outcome => OUTCOMES[what] 
 /** What is asked of the journal; what is empty asks for nothing. */
 export interface JournalFilter {
   words: string;
+  /** Kinds of lines whose name on the screen holds the words. */
+  named: readonly JournalLine['what'][];
   outcome: Outcome | '';
   placeId: string;
   laneId: string;
@@ -26,7 +28,7 @@ export interface JournalFilter {
 
 /** Whether a line is asked for. */
 export function isAskedFor(line: JournalLine, filter: JournalFilter): boolean {
-  const { words, outcome, placeId, laneId, itemId, from, before } = filter;
+  const { words, named, outcome, placeId, laneId, itemId, from, before } = filter;
   return (
     (!placeId || line.placeId === placeId) &&
     (!laneId || line.laneId === laneId) &&
@@ -34,6 +36,8 @@ export function isAskedFor(line: JournalLine, filter: JournalFilter): boolean {
     (!from || line.at >= from) &&
     (!before || line.at < before) &&
     (!outcome || outcomeOf(line.what) === outcome) &&
-    (!words || `${line.title} ${line.url}`.toLowerCase().includes(words.toLowerCase()))
+    (!words ||
+      named.includes(line.what) ||
+      `${line.title} ${line.url}`.toLowerCase().includes(words.toLowerCase()))
   );
 }
