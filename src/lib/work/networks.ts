@@ -59,7 +59,9 @@ export async function addByHand(
   >
 ): Promise<Network> {
   const now = new Date().toISOString();
-  const { text, picture, hashtags, title, url, isUsual } = fields;
+  const { text, picture, hashtags, title, isUsual } = fields;
+  const url = addressFromInput(fields.url);
+  if (!url) throw new PlaceError({ kind: 'bad-address', url: fields.url });
   const network: Network = {
     ...{ id: placeId(`by-hand:${url || title}`), actor: `by-hand:${url || title}`, url, title },
     ...{ about: '', outbox: '', limitsUrl: '', tagCounts: '', uploadMedia: '', allowance: null },

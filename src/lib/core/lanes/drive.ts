@@ -91,7 +91,7 @@ export async function look(
     seen.push({
       ...(before ?? {
         ...{ id: recordId(lane.id, item.id), laneId: lane.id, itemId: item.id, found: now },
-        ...{ problem: null, attempts: 0, nextTry: 0, keys: [], due: null }
+        ...{ problem: null, attempts: 0, nextTry: 0, keys: [] }
       }),
       ...{ title: item.title, url: item.url, runId, reason, changed: now },
       state: reason ? 'dropped' : 'found'

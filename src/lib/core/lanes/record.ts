@@ -37,8 +37,6 @@ export const laneRecordSchema = z.object({
   keys: z.array(z.string()),
   /** The run that looked at it last. */
   runId: z.string(),
-  /** When it will go out, as far as is known. */
-  due: z.number().nullable(),
   found: z.number(),
   changed: z.number()
 });

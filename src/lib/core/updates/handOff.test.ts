@@ -41,6 +41,17 @@ test('a fragment that is cut off, foreign or far too long gives nothing', async 
     assert.equal(await fromFragment(broken), null);
 });
 
+test('a fragment that leads anywhere but to the web gives nothing', async () => {
+  const evil = 'javascript:alert(1)';
+  const { answer } = handOff;
+  for (const change of [
+    { placeUrl: evil },
+    { file: { name: 'x', url: evil, id: '' } },
+    { answer: { ...answer, messages: evil } }
+  ])
+    assert.equal(await fromFragment(await toFragment({ ...handOff, ...change })), null);
+});
+
 test('the message has the page, the words and the file, and its HTML no markup of the text', async () => {
   const files = [{ name: 'picture.png', type: 'image/png', bytes: new Uint8Array([1, 2]) }];
   const read = await PostalMime.parse(handOffMessage(handOff, PAGE, files, mailbox, new Date(0)));

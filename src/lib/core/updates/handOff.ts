@@ -2,12 +2,15 @@ import { z } from 'zod';
 import type { UpdatePayload } from '../lanes/outbox.ts';
 import { writeMessage, type MessageFile } from '../messages/message.ts';
 
+/** Whoever sends a link may have written the fragment: nothing but web addresses is led to. */
+const webAddress = z.string().regex(/^https?:\/\//i);
+
 /** What the page on a telephone needs to have an update posted by hand. */
 export const handOffSchema = z.object({
   key: z.string(),
   /** Name of the place, and its page where a new post is begun. */
   place: z.string(),
-  placeUrl: z.string(),
+  placeUrl: webAddress,
   title: z.string(),
   text: z.string(),
   hashtags: z.string(),
@@ -16,9 +19,11 @@ export const handOffSchema = z.object({
   options: z.array(z.object({ text: z.string(), right: z.boolean() })),
   alt: z.string(),
   /** Of the file that goes with it: its name, and its address where it has one of its own. */
-  file: z.object({ name: z.string(), url: z.string(), id: z.string() }).nullable(),
+  file: z
+    .object({ name: z.string(), url: z.union([webAddress, z.literal('')]), id: z.string() })
+    .nullable(),
   /** Where the message that closes it goes, and what it answers. */
-  answer: z.object({ messages: z.string(), address: z.string(), messageId: z.string() })
+  answer: z.object({ messages: webAddress, address: z.string(), messageId: z.string() })
 });
 export type HandOff = z.infer<typeof handOffSchema>;
 

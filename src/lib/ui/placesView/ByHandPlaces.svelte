@@ -50,6 +50,7 @@
         >Where a post is begun there <input
           class="field"
           type="url"
+          pattern="https?://.+"
           required
           placeholder="https://"
           bind:value={place.url}

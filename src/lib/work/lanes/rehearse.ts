@@ -52,7 +52,7 @@ export async function keepRehearsed(lane: Lane, { itemId, made }: Rehearsed): Pr
   const record: LaneRecord = {
     ...{ id: recordId(lane.id, itemId), laneId: lane.id, itemId, runId: 'rehearsal' },
     ...{ title: item?.title ?? '', url: item?.url ?? '', state: 'planned' },
-    ...{ reason: null, problem: null, attempts: 0, nextTry: 0, due: null },
+    ...{ reason: null, problem: null, attempts: 0, nextTry: 0 },
     ...{ keys: entries.map((e) => e.key), found: now, changed: now }
   };
   await laneShelf.shelve(record, entries);
