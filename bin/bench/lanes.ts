@@ -20,7 +20,7 @@ export async function benchLanes(): Promise<void> {
     const title = `Part ${i}: ${['a twill', 'a warp', 'a reed', 'a test of twill'][i % 4]}`;
     return {
       item: { ...anItem({ id: `v${i}`, kind: 'video' }), title, published: iso(i) },
-      ...{ words: 100, owner: '', likeMade: null },
+      ...{ words: 100, owner: '', likeMade: null, isInPlaylist: false },
       twin: { other: i % 5 === 0 ? 'A post' : null, isSetAside: false, isInHand: false }
     };
   });

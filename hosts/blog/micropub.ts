@@ -4,7 +4,8 @@ import { join } from 'node:path';
 import { Hono, type Context } from 'hono';
 import { z } from 'zod';
 import type { World } from '../context.ts';
-import { scopesOf as keyScopes } from '../keys.ts';
+import { monthAllowance } from '../allowance.ts';
+import { scopesOf as keyScopes, tokenFacts } from '../keys.ts';
 import type { Post } from '../world/world.ts';
 import { BLOG_NAME } from './pages.ts';
 
@@ -13,6 +14,9 @@ const KEYS: Record<string, string[]> = {
   'wrenfold-notebook-key': ['create', 'update', 'delete', 'undelete', 'media'],
   'wrenfold-drafts-only-key': ['draft']
 };
+
+/** Posts that are taken in a month. */
+const A_MONTH = 200;
 
 const propertiesSchema = z.record(z.string(), z.array(z.unknown()));
 const createSchema = z.object({ type: z.array(z.string()).min(1), properties: propertiesSchema });
@@ -49,6 +53,12 @@ export function micropub(world: World): Hono {
       },
       403
     );
+  const allowance = () =>
+    monthAllowance(
+      world.posts().map((p) => p.created),
+      A_MONTH,
+      world.now()
+    );
   const find = (url: string): Post | undefined => {
     if (!URL.canParse(url, world.blogUrl)) return undefined;
     const { pathname } = new URL(url, world.blogUrl);
@@ -58,7 +68,7 @@ export function micropub(world: World): Hono {
   app.get('/token', (c) => {
     const scopes = scopesOf(c);
     if (!scopes) return noKey(c);
-    return c.json({ me: world.blogUrl, client_id: endpoint, scope: scopes.join(' ') });
+    return c.json({ me: world.blogUrl, client_id: endpoint, ...tokenFacts(world, scopes) });
   });
 
   app.get('/micropub', (c) => {
@@ -68,6 +78,7 @@ export function micropub(world: World): Hono {
         return c.json({
           'media-endpoint': `${world.blogUrl}media`,
           'syndicate-to': [],
+          allowance: allowance(),
           'post-types': [{ type: 'article', name: 'Article' }],
           q: ['config', 'source', 'category', 'syndicate-to'],
           destination: [{ uid: world.blogUrl, name: BLOG_NAME }]
@@ -140,7 +151,7 @@ export function micropub(world: World): Hono {
   async function create(c: Context, scopes: string[], given: Properties) {
     const draftOnly = !scopes.includes('create');
     if (draftOnly && !scopes.includes('draft')) return lacks(c, 'create');
-    if (world.store.state.faults.overQuota) {
+    if (world.store.state.faults.overQuota || allowance().left === 0) {
       return refuse(c, 403, 'quota_exceeded', 'The allowance of posts for this month is used up.');
     }
     const properties = { ...given };

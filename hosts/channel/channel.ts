@@ -29,7 +29,9 @@ export function channel(world: World): Hono {
       pages.channelPage(
         world,
         NAME,
-        html`${pages.feedLink(feedUrl, `Uploads of ${NAME}`)} ${pages.programLinks(world)}`,
+        html`${pages.feedLink(feedUrl, `Uploads of ${NAME}`)}
+        ${playlists.map((list) => pages.feedLink(`${world.channelUrl}playlists/${list.id}/feed.xml`, list.title))}
+        ${pages.programLinks(world)}`,
         html`<h1>${NAME}</h1>
           <p>A hand-weaving studio by the old mill.</p>
           ${pages.videoList(world, world.listed())}`

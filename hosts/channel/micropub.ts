@@ -1,7 +1,8 @@
 import { Hono, type Context } from 'hono';
 import { z } from 'zod';
 import type { World } from '../context.ts';
-import { scopesOf } from '../keys.ts';
+import { monthAllowance } from '../allowance.ts';
+import { scopesOf, tokenFacts } from '../keys.ts';
 import { readWebVtt } from './readWebVtt.ts';
 import { visibilityOf, workOf, type Upload } from './upload.ts';
 
@@ -11,6 +12,8 @@ export const CHANNEL_KEYS: Readonly<Record<string, string[]>> = {
 };
 
 const LIMITS = { title: 100, description: 5000, tags: 500 };
+/** Videos that are taken in a month. */
+const A_MONTH = 30;
 const CATEGORIES = ['Crafts', 'Education', 'Film', 'How to', 'Music', 'Travel'];
 
 const propertiesSchema = z.record(z.string(), z.array(z.unknown()));
@@ -33,11 +36,17 @@ export function channelMicropub(world: World): Hono {
     refuse(c, 401, 'unauthorized', 'The key is missing, unknown or has expired.');
   const urlOf = (upload: Upload) => `${world.channelUrl}watch/${upload.id}`;
   const all = () => world.store.state.uploads.filter((u) => !u.deleted);
+  const allowance = () =>
+    monthAllowance(
+      world.store.state.uploads.map((u) => u.created),
+      A_MONTH,
+      world.now()
+    );
   const find = (url: string) => all().find((u) => urlOf(u) === url.replace(/[?#].*$/, ''));
 
   app.get('/token', (c) => {
     const scopes = scopesOf(c, world, CHANNEL_KEYS);
-    return scopes ? c.json({ me: world.channelUrl, scope: scopes.join(' ') }) : noKey(c);
+    return scopes ? c.json({ me: world.channelUrl, ...tokenFacts(world, scopes) }) : noKey(c);
   });
 
   app.get('/micropub', (c) => {
@@ -48,6 +57,7 @@ export function channelMicropub(world: World): Hono {
           'upload-endpoint': `${world.channelUrl}uploads`,
           'upload-protocol': 'tus 1.0',
           limits: LIMITS,
+          allowance: allowance(),
           'post-types': [{ type: 'video', name: 'Video' }],
           q: ['config', 'source', 'category']
         });
@@ -113,7 +123,7 @@ export function channelMicropub(world: World): Hono {
     if (!created.success)
       return refuse(c, 400, 'invalid_request', 'This is not a Micropub request.');
     if (!scopes.includes('create')) return refuse(c, 403, 'insufficient_scope', 'May not create.');
-    if (world.store.state.faults.overQuota)
+    if (world.store.state.faults.overQuota || allowance().left === 0)
       return refuse(c, 403, 'quota_exceeded', 'The allowance of videos for this month is used up.');
     const given = read(created.data.properties);
     const tooLong = overLimit(given);

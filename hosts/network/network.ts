@@ -2,7 +2,7 @@ import { randomBytes } from 'node:crypto';
 import { Hono, type Context } from 'hono';
 import { z } from 'zod';
 import type { World } from '../context.ts';
-import { scopesOf } from '../keys.ts';
+import { scopesOf, tokenFacts } from '../keys.ts';
 import { UPDATE_KEYS, type NetworkKind } from './kinds.ts';
 import { missingPage, streamPage, updatePage } from './pages.ts';
 import { networkMedia } from './media.ts';
@@ -120,7 +120,8 @@ export function network(world: World, kind: NetworkKind): Hono {
         endpoints: {
           limits: `${base}limits.json`,
           tagCounts: `${base}tags.json`,
-          uploadMedia: `${base}media`
+          uploadMedia: `${base}media`,
+          oauthTokenEndpoint: `${base}token`
         }
       }),
       200,
@@ -133,6 +134,12 @@ export function network(world: World, kind: NetworkKind): Hono {
       ...limits,
       allowance: { most: aDay, per: 'day', left: Math.max(0, aDay - today()) }
     });
+  });
+  app.get('/token', (c) => {
+    const scopes = scopesOf(c, world, UPDATE_KEYS);
+    return scopes
+      ? c.json(tokenFacts(world, scopes))
+      : refuse(c, 401, 'unauthorized', 'The key is missing, unknown or has expired.');
   });
   app.get('/tags.json', (c) => {
     const names = (c.req.query('names') ?? '').split(',').filter(Boolean).slice(0, 60);

@@ -6,14 +6,19 @@ export interface Alerts {
   failed: number;
   /** Places whose allowance is nearly used up. */
   low: string[];
+  /** Places whose key ends soon. */
+  ending: string[];
   /** Places that refused their key or keep failing. */
   refused: string[];
   /** Lanes that have found nothing for long. */
   quiet: string[];
 }
 
-/** Share of an allowance below which it is nearly used up, and days without anything that are long. */
-const [LOW, LONG] = [0.1, 14];
+const DAY = 86_400_000;
+/** Share of an allowance below which it is nearly used up. */
+const LOW = 0.1;
+/** Milliseconds without anything that are long, and before its end in which a key is near it. */
+const [LONG, NEAR] = [14 * DAY, 14 * DAY];
 
 export async function readAlerts(now: number): Promise<Alerts> {
   const [networks, places, lanes, pauses] = await Promise.all([
@@ -24,7 +29,7 @@ export async function readAlerts(now: number): Promise<Alerts> {
   ]);
   const quiet: string[] = [];
   for (const { id, name, isOn, since } of lanes) {
-    const longAgo = now - LONG * 86_400_000;
+    const longAgo = now - LONG;
     if (!isOn || (since ?? now) > longAgo) continue;
     const found = await db.records
       .where({ laneId: id })
@@ -32,14 +37,24 @@ export async function readAlerts(now: number): Promise<Alerts> {
       .count();
     if (found === 0) quiet.push(name);
   }
+  const all = [...places, ...networks];
   const paused = new Set(pauses.filter((p) => p.until > now).map((p) => p.placeId));
   return {
     review: await db.outbox.where({ state: 'in-review' }).count(),
-    failed: await db.outbox.where({ state: 'failed' }).count(),
-    low: networks
+    // What could not be made is in no outbox.
+    failed:
+      (await db.outbox.where({ state: 'failed' }).count()) +
+      (await db.records
+        .where({ state: 'failed' })
+        .filter((r) => r.keys.length === 0)
+        .count()),
+    low: all
       .filter(({ allowance: a }) => a && a.left <= Math.max(1, a.most * LOW))
       .map((n) => n.title),
-    refused: [...places, ...networks]
+    ending: all
+      .filter((p) => p.hasKey && p.keyEnds && Date.parse(p.keyEnds) < now + NEAR)
+      .map((p) => p.title),
+    refused: all
       .filter((p) => paused.has(p.id) || p.problem?.kind === 'key-refused')
       .map((p) => p.title),
     quiet

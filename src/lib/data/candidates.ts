@@ -19,6 +19,7 @@ export async function candidatesOf(lane: Lane): Promise<Candidate[]> {
     if (post) twins.set(post.id, { ...facts, other: video?.title ?? null });
   }
   const made = await madeTexts();
+  const listed = await listedItems(lane.source.playlists);
   const { fewestWords, mostWords } = lane.sift;
   const needsText = fewestWords !== null || mostWords !== null;
   const candidates: Candidate[] = [];
@@ -31,6 +32,7 @@ export async function candidatesOf(lane: Lane): Promise<Candidate[]> {
       words: needsText ? (text.match(/[\p{L}\p{N}]+/gu)?.length ?? 0) : 0,
       owner: owners.get(item.placeId) ?? '',
       likeMade: isCompared ? made.find(text) : null,
+      isInPlaylist: listed.has(item.nativeId),
       twin: twins.get(item.id) ?? { other: null, isSetAside: false, isInHand: false }
     });
   }
@@ -44,4 +46,10 @@ async function madeTexts(): Promise<Likenesses> {
     if (state === 'placed' && !isUpdate(payload) && !isVideo(payload))
       made.add(payload.title, htmlText(payload.html));
   return made;
+}
+
+/** What the channels call the items of some playlists. */
+async function listedItems(urls: readonly string[]): Promise<Set<string>> {
+  const playlists = await db.playlists.bulkGet([...urls]);
+  return new Set(playlists.flatMap((p) => p?.members ?? []));
 }

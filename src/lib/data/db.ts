@@ -4,6 +4,7 @@ import type { EditedChapter } from '$lib/core/chapters/edit.ts';
 import type { Cue } from '$lib/core/captions/cue.ts';
 import type { TidyOptions } from '$lib/core/captions/tidy.ts';
 import type { GivenPicture } from '$lib/core/article/layOut.ts';
+import type { KeptLayout } from '$lib/core/article/keptLayout.ts';
 import type { Template } from '$lib/core/article/template.ts';
 import type { Lane } from '$lib/core/lanes/lane.ts';
 import type { OutboxEntry } from '$lib/core/lanes/outbox.ts';
@@ -15,6 +16,7 @@ import type { Item } from '$lib/core/model/item.ts';
 import type { JournalLine } from '$lib/core/model/journal.ts';
 import type { Place } from '$lib/core/model/place.ts';
 import type { Network } from '$lib/core/model/network.ts';
+import type { Playlist } from '$lib/core/model/playlist.ts';
 import type { Narration, Render } from '$lib/core/narration/narration.ts';
 import { newUpdateDraft, type UpdateDraft } from '$lib/core/updates/draft.ts';
 import type { Twin } from '$lib/core/model/twin.ts';
@@ -129,6 +131,8 @@ export class Database extends Dexie {
   runs!: EntityTable<LaneRun, 'id'>;
   pauses!: EntityTable<Pause, 'placeId'>;
   steps!: Table<Step, number>;
+  playlists!: EntityTable<Playlist, 'url'>;
+  layouts!: EntityTable<KeptLayout, 'id'>;
   outbox!: EntityTable<OutboxEntry, 'key'>;
   journal!: Table<JournalLine, number>;
   settings!: EntityTable<{ name: string; value: unknown }, 'name'>;
@@ -170,6 +174,7 @@ export class Database extends Dexie {
       steps: '++id, key',
       outbox: 'key, itemId, placeId, state, laneId'
     });
+    this.version(7).stores({ playlists: 'url, placeId', layouts: 'id' });
   }
 }
 

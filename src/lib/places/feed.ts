@@ -20,18 +20,32 @@ export class FeedPlace implements PlaceAdapter {
       title: examined.feed.title,
       author: examined.feed.author,
       rights: ['read'],
-      categories: []
+      ...{ categories: [], keyEnds: null, allowance: null }
     };
   }
 
-  async list(take: (document: Fetched) => Promise<string>, signal: AbortSignal): Promise<boolean> {
-    const seen = new Set<string>();
-    let next = this.linked.feedUrl;
-    while (next && !seen.has(next) && seen.size < MOST_PAGES) {
-      seen.add(next);
-      next = await take(await readAddress(next, signal));
-    }
-    // A feed without pages shows its latest entries only: what it leaves out may still stand there.
-    return seen.size > 1 && next === '';
+  list(take: (document: Fetched) => Promise<string>, signal: AbortSignal): Promise<boolean> {
+    return eachPage(this.linked.feedUrl, take, signal);
   }
+}
+
+/**
+ * The pages of a feed (RFC 5005), one after the other.
+ * @param take reads one and tells where the next one is, or nothing
+ * @returns whether nothing was left out
+ * @throws PlaceError
+ */
+export async function eachPage(
+  feedUrl: string,
+  take: (document: Fetched) => Promise<string>,
+  signal: AbortSignal
+): Promise<boolean> {
+  const seen = new Set<string>();
+  let next = feedUrl;
+  while (next && !seen.has(next) && seen.size < MOST_PAGES) {
+    seen.add(next);
+    next = await take(await readAddress(next, signal));
+  }
+  // A feed without pages shows its latest entries only: what it leaves out may still stand there.
+  return seen.size > 1 && next === '';
 }

@@ -1,6 +1,8 @@
 import { z } from 'zod';
+import { allowanceSchema } from '$lib/core/model/allowance.ts';
 import { PlaceError, rightSchema, type Place, type Right } from '$lib/core/model/place.ts';
 import { FeedPlace } from './feed.ts';
+import { readKeyFacts } from './keyFacts.ts';
 import type { Look } from './place.ts';
 import { sendTo, type SendRequest, type Sent } from './wire.ts';
 
@@ -33,24 +35,25 @@ export abstract class MicropubPlace extends FeedPlace {
   override async look(signal?: AbortSignal): Promise<Look> {
     const look = await super.look(signal);
     if (!this.key) return look;
-    const [rights, categories] = await Promise.all([
-      this.#rights(signal),
-      this.#categories(signal)
+    const [{ rights, keyEnds }, categories, allowance] = await Promise.all([
+      this.#keyFacts(signal),
+      this.#categories(signal),
+      this.#allowance(signal)
     ]);
-    return { ...look, rights: ['read', ...rights], categories };
+    return { ...look, rights: ['read', ...rights], categories, keyEnds, allowance };
   }
 
   async remove(url: string): Promise<void> {
     await this.micropub({ action: 'delete', url });
   }
 
-  async #rights(signal?: AbortSignal): Promise<Right[]> {
+  async #keyFacts(signal?: AbortSignal): Promise<{ rights: Right[]; keyEnds: string | null }> {
     // Where a place names no token endpoint, its configuration shows at least that the key is good.
     const url = this.linked.tokenEndpoint || `${this.linked.micropub}?q=config`;
     const { body } = await sendTo({ url, method: 'GET', key: this.key }, signal);
-    const scope = z.object({ scope: z.string() }).safeParse(body).data?.scope;
-    if (scope === undefined) return ['create', 'update', 'delete'];
-    return scope.split(/\s+/).flatMap((name) => rightSchema.safeParse(name).data ?? []);
+    const { scope, keyEnds } = readKeyFacts(body);
+    if (scope === null) return { rights: ['create', 'update', 'delete'], keyEnds };
+    return { rights: scope.flatMap((name) => rightSchema.safeParse(name).data ?? []), keyEnds };
   }
 
   async #categories(signal?: AbortSignal): Promise<string[]> {
@@ -61,6 +64,18 @@ export abstract class MicropubPlace extends FeedPlace {
     } catch {
       // The query is optional in Micropub; without it categories are typed.
       return [];
+    }
+  }
+
+  async #allowance(signal?: AbortSignal): Promise<Look['allowance']> {
+    const url = `${this.linked.micropub}?q=config`;
+    const asOf = new Date().toISOString();
+    try {
+      const { body } = await sendTo({ url, method: 'GET', key: this.key }, signal);
+      return { ...z.object({ allowance: allowanceSchema }).parse(body).allowance, asOf };
+    } catch {
+      // Most places tell none.
+      return null;
     }
   }
 

@@ -1,10 +1,12 @@
 import { z } from 'zod';
 import { isUpdate, type Payload, type UpdatePayload } from '$lib/core/lanes/outbox.ts';
 import type { Target } from '$lib/core/lanes/settle.ts';
-import { allowanceSchema, type Network } from '$lib/core/model/network.ts';
+import { allowanceSchema } from '$lib/core/model/allowance.ts';
+import type { Network } from '$lib/core/model/network.ts';
 import { keyOfUid, uidOfKey } from '$lib/core/model/origin.ts';
 import { PlaceError } from '$lib/core/model/place.ts';
 import { updateLimitsSchema } from '$lib/core/updates/placeLimits.ts';
+import { readKeyFacts } from './keyFacts.ts';
 import { callStraight, sendTo } from './wire.ts';
 
 /** Updates looked through for a key, newest first. */
@@ -43,7 +45,10 @@ export class UpdateNetwork implements Target {
    * @param sent where kept files lie at the network: what is sent is added, and not sent again
    */
   constructor(
-    private readonly linked: Pick<Network, 'outbox' | 'limitsUrl' | 'tagCounts' | 'uploadMedia'>,
+    private readonly linked: Pick<
+      Network,
+      'outbox' | 'limitsUrl' | 'tagCounts' | 'uploadMedia' | 'tokenEndpoint'
+    >,
     private readonly key: string,
     private readonly fileOf: (name: string) => Promise<Blob | null> = async () => null,
     private readonly sent = new Map<string, string>()
@@ -57,6 +62,17 @@ export class UpdateNetwork implements Target {
     if (!limits) throw new PlaceError({ kind: 'refused', url, detail: 'It tells no limits.' });
     const told = z.object({ allowance: allowanceSchema }).safeParse(body).data;
     return { limits, allowance: told?.allowance ?? null };
+  }
+
+  /**
+   * Until when the key is good, or null where that is not told.
+   * @throws PlaceError `key-refused` where it is not good any more
+   */
+  async keyEnds(signal?: AbortSignal): Promise<string | null> {
+    const { tokenEndpoint: url } = this.linked;
+    if (!url || !this.key) return null;
+    const { body } = await sendTo({ url, method: 'GET', key: this.key }, signal);
+    return readKeyFacts(body).keyEnds;
   }
 
   /** How often hashtags are used there, by their names in lower case; empty where it does not tell. */

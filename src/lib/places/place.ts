@@ -1,6 +1,6 @@
 import type { Target } from '$lib/core/lanes/settle.ts';
 import type { Item } from '$lib/core/model/item.ts';
-import type { Right } from '$lib/core/model/place.ts';
+import type { Place, Right } from '$lib/core/model/place.ts';
 import type { Fetched } from '$lib/workers/core.worker.ts';
 
 export interface Look {
@@ -8,6 +8,8 @@ export interface Look {
   author: string;
   rights: Right[];
   categories: string[];
+  keyEnds: string | null;
+  allowance: Exclude<Place['allowance'], undefined>;
 }
 
 /** What every kind of place offers. Each call may throw a PlaceError. */

@@ -60,6 +60,11 @@
           class="underline"
           title={list(alerts.value.low)}>allowance low</a
         >{/if}
+      {#if alerts.value.ending.length > 0}<a
+          href="/places"
+          class="underline"
+          title={list(alerts.value.ending)}>a key ends soon</a
+        >{/if}
       {#if alerts.value.refused.length > 0}<a
           href="/places"
           class="underline"

@@ -1,9 +1,10 @@
 import type { Lane } from '$lib/core/lanes/lane.ts';
-import type { PaceReason } from '$lib/core/lanes/pace.ts';
+import type { PaceReason, PaceSlot } from '$lib/core/lanes/pace.ts';
 import type { Rate } from '$lib/core/lanes/rate.ts';
 import type { RecordState } from '$lib/core/lanes/record.ts';
 import type { DropReason } from '$lib/core/lanes/sift.ts';
-import { countWords } from './words.ts';
+import { noQuizWords } from './updateWords.ts';
+import { countWords, dateTimeWords } from './words.ts';
 
 export const DAYS = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'];
 
@@ -28,6 +29,27 @@ export const paceReasonWords: Record<PaceReason, string> = {
   allowance: 'when the place takes more'
 };
 
+/**
+ * What fell due while the application was closed, and what becomes of it.
+ * @param opened when it was opened again
+ */
+export function missedWords(slots: readonly PaceSlot[], opened: number): string {
+  const date = (at: number) => dateTimeWords(new Date(at).toISOString());
+  const [first, ...rest] = slots;
+  if (!first) return '';
+  const head = `When this was opened on ${date(opened)}, ${countWords(slots.length, 'item was', 'items were')} due`;
+  const one = first.at <= opened ? 'to go out at once' : `to go out ${date(first.at)}`;
+  const [next] = rest;
+  const last = rest.at(-1);
+  if (!next || !last) return `${head}, ${one}.`;
+  const why = next.waitsFor ? `, ${paceReasonWords[next.waitsFor]}` : '';
+  const others =
+    rest.length === 1
+      ? `the other ${date(next.at)}${why}`
+      : `the next ${date(next.at)}${why}, the last of them ${date(last.at)}`;
+  return `${head}: one ${one}, ${others}.`;
+}
+
 /** Why an item is left out, as a sentence. */
 export function dropWords(reason: DropReason): string {
   switch (reason.kind) {
@@ -37,6 +59,8 @@ export function dropWords(reason: DropReason): string {
       return 'It is not what the search asks for.';
     case 'not-listed':
       return 'It is not on the list.';
+    case 'not-in-playlist':
+      return 'It is in none of the playlists.';
     case 'before-the-lane':
       return 'It is older than the lane, which takes only what is new.';
     case 'no-date':
@@ -85,6 +109,10 @@ export function dropWords(reason: DropReason): string {
       return 'You set it aside.';
     case 'made-already':
       return 'It was made already, by hand or by another lane.';
+    case 'nothing-to-make':
+      return reason.why === 'no-poll'
+        ? 'It gives no question with answers to choose from.'
+        : noQuizWords[reason.why];
     case 'brake':
       return `The lane took ${reason.made} in a week, far more than usual. It is held until you look.`;
     case 'enough-in-all':
@@ -111,6 +139,9 @@ export function sourceWords({ source }: Lane, names: ReadonlyMap<string, string>
   const { any, all, phrase, without, hashtag } = source.search;
   const parts = [
     list(source.places.map((id) => names.get(id) ?? 'a place that is not linked')),
+    source.playlists.length > 0
+      ? `in ${countWords(source.playlists.length, 'playlist', 'playlists')}`
+      : '',
     source.creators.length > 0 ? `by ${list(source.creators)}` : '',
     any.length > 0 ? `with any of ${list(any)}` : '',
     all.length > 0 ? `with ${list(all)}` : '',
@@ -122,10 +153,17 @@ export function sourceWords({ source }: Lane, names: ReadonlyMap<string, string>
   return parts.filter(Boolean).join(', ');
 }
 
+const scopeWords: Record<Lane['sift']['scope'], string> = {
+  new: 'Only new ones',
+  'newest-first': 'Newest first',
+  'oldest-first': 'Oldest first',
+  'most-seen-first': 'Most seen first'
+};
+
 export function siftWords({ sift }: Lane): string {
   const { scope, notOlderThan, mostInAll, shortest, longest, languages } = sift;
   const parts = [
-    scope === 'new' ? 'Only new ones' : scope === 'oldest-first' ? 'Oldest first' : 'Newest first',
+    scopeWords[scope],
     mostInAll ? `at most ${mostInAll} in all` : '',
     notOlderThan ? `not older than ${countWords(notOlderThan, 'day', 'days')}` : '',
     shortest ? `at least ${Math.round(shortest / 60)} min` : '',
@@ -140,12 +178,16 @@ export function siftWords({ sift }: Lane): string {
   return parts.filter(Boolean).join(', ');
 }
 
-export const makeWords = ({ make }: Lane): string =>
-  ({
-    post: 'A post, laid out as the last one',
-    video: 'A narrated video, as the last one',
-    update: `A short text, ${make.manner}`
-  })[make.kind];
+/** @param layouts names of kept layouts, by id */
+export function makeWords({ make }: Lane, layouts: ReadonlyMap<string, string>): string {
+  if (make.kind === 'video') return 'A narrated video, as the last one';
+  if (make.kind === 'update')
+    return { text: `A short text, ${make.manner}`, poll: 'A poll', quiz: 'A quiz' }[make.form];
+  const name = make.layout && layouts.get(make.layout);
+  const rules = make.layoutRules.length;
+  const others = rules > 0 ? `, with ${countWords(rules, 'rule', 'rules')} for others` : '';
+  return `A post, laid out as ${name ? `“${name}”` : 'the last one'}${others}`;
+}
 
 export function paceWords({ pace }: Lane): string {
   const { perDay, perWeek, gap, weekdays, hours } = pace;

@@ -116,6 +116,10 @@ const PROBLEMS: Record<ProblemKind, ProblemText> = {
     todo: 'Try again when it is renewed, or widen it at the place.'
   },
   refused: { what: 'The site refused the request.', todo: 'What it said is below.' },
+  'nothing-to-make': {
+    what: 'Nothing of this kind can be made of it.',
+    todo: 'Choose another form, or write it by hand in Updates.'
+  },
   stopped: { what: 'Stopped.', todo: 'Nothing was lost. Start it again when you like.' }
 };
 
@@ -226,6 +230,7 @@ const LINES: Record<JournalLine['what'], string> = {
   run: 'Lane ran',
   'run-failed': 'Lane failed',
   'lane-braked': 'Lane held',
+  'fell-due': 'Fell due while closed',
   'set-aside': 'Set aside',
   'taken-up': 'Taken up again',
   accepted: 'Accepted as in step'

@@ -141,7 +141,8 @@ export async function giveKey(place: Place, key: string, signal?: AbortSignal): 
 
 export async function takeKey(place: Place, isNoted = true): Promise<void> {
   await forgetKey(place.id);
-  await savePlace({ ...place, hasKey: false, rights: ['read'], problem: null });
+  const without = { hasKey: false, keyEnds: null, allowance: null, problem: null };
+  await savePlace({ ...place, ...without, rights: ['read'] });
   if (isNoted) await note({ what: 'key-removed', placeId: place.id, title: place.title });
 }
 

@@ -92,14 +92,19 @@ const STEPS = { sound: 'sound', frames: 'pictures', file: 'file' };
 /**
  * Makes the video of a post: says what is not said yet, then renders it into a file of the
  * browser. Parts that are finished are kept, also when it is stopped or the page is closed.
+ * @param outer stops it, as the user may
  */
-export async function makeVideo(narration: Narration, post: Item): Promise<Render | null> {
+export async function makeVideo(
+  narration: Narration,
+  post: Item,
+  outer?: AbortSignal
+): Promise<Render | null> {
   const label = `Making “${post.title}”`;
   return navigator.locks.request(`render/${narration.id}`, { ifAvailable: true }, async (lock) => {
     if (!lock) return null;
     const begun = await beginRender(narration);
     const { value, problem } = await attempt(() =>
-      runTask(label, (signal, report) => render(narration, post, begun, signal, report))
+      runTask(label, (signal, report) => render(narration, post, begun, signal, report), outer)
     );
     if (value) return value;
     const isStopped = problem?.kind === 'stopped';

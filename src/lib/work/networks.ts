@@ -42,7 +42,14 @@ export async function linkNetwork(facts: ActorFacts, signal?: AbortSignal): Prom
   const network: Network = {
     ...facts,
     ...told,
-    ...{ id: placeId(facts.actor), hasKey: false, isUsual: true, isByHand: false, problem: null },
+    ...{
+      id: placeId(facts.actor),
+      hasKey: false,
+      keyEnds: null,
+      isUsual: true,
+      isByHand: false,
+      problem: null
+    },
     ...{ origins: [new URL(facts.actor).origin], linked: now, checked: now }
   };
   await saveNetwork(network);
@@ -66,7 +73,15 @@ export async function addByHand(
     ...{ id: placeId(`by-hand:${url || title}`), actor: `by-hand:${url || title}`, url, title },
     ...{ about: '', outbox: '', limitsUrl: '', tagCounts: '', uploadMedia: '', allowance: null },
     limits: updateLimitsSchema.parse({ text, picture, hashtags, clip: BY_HAND_CLIP }),
-    ...{ isByHand: true, hasKey: true, isUsual, origins: [], problem: null },
+    ...{
+      tokenEndpoint: '',
+      keyEnds: null,
+      isByHand: true,
+      hasKey: true,
+      isUsual,
+      origins: [],
+      problem: null
+    },
     ...{ linked: now, checked: now }
   };
   await saveNetwork(network);
@@ -84,8 +99,10 @@ const BY_HAND_CLIP = {
 export async function checkNetwork(network: Network, signal?: AbortSignal): Promise<Network> {
   const checked = new Date().toISOString();
   try {
-    const told = await new UpdateNetwork(network, await readKey(network.id)).limits(signal);
-    const known = { ...network, ...told, checked, problem: null };
+    const adapter = new UpdateNetwork(network, await readKey(network.id));
+    const told = await adapter.limits(signal);
+    const keyEnds = await adapter.keyEnds(signal);
+    const known = { ...network, ...told, keyEnds, checked, problem: null };
     await saveNetwork(known);
     return known;
   } catch (error) {
@@ -95,17 +112,27 @@ export async function checkNetwork(network: Network, signal?: AbortSignal): Prom
   }
 }
 
-/** Keeps a key for a network. Whether it is good is known when something is sent. */
-export async function giveNetworkKey(network: Network, key: string): Promise<void> {
+/** Takes a key for a network, once the network accepts it. @throws PlaceError */
+export async function giveNetworkKey(
+  network: Network,
+  key: string,
+  signal?: AbortSignal
+): Promise<Network> {
   await saveKey(network.id, key.trim());
-  await saveNetwork({ ...network, hasKey: true });
-  await note({ what: 'key-given', placeId: network.id, title: network.title });
+  try {
+    const known = await checkNetwork({ ...network, hasKey: true }, signal);
+    await note({ what: 'key-given', placeId: network.id, title: network.title });
+    return known;
+  } catch (error) {
+    await takeNetworkKey(network, false);
+    throw error;
+  }
 }
 
-export async function takeNetworkKey(network: Network): Promise<void> {
+export async function takeNetworkKey(network: Network, isNoted = true): Promise<void> {
   await forgetKey(network.id);
-  await saveNetwork({ ...network, hasKey: false });
-  await note({ what: 'key-removed', placeId: network.id, title: network.title });
+  await saveNetwork({ ...network, hasKey: false, keyEnds: null, problem: null });
+  if (isNoted) await note({ what: 'key-removed', placeId: network.id, title: network.title });
 }
 
 /** Takes a network out of this application; what was told there stays there. */

@@ -1,7 +1,7 @@
 import { PlaceError, type Place } from '$lib/core/model/place.ts';
 import { replaceItems } from '$lib/data/items.ts';
 import { note } from '$lib/data/journal.ts';
-import { allPlaces, savePlace } from '$lib/data/places.ts';
+import { allPlaces, noteRead } from '$lib/data/places.ts';
 import { adapterFor } from '$lib/places/adapter.ts';
 import { coreWorker } from '$lib/workers/core.ts';
 import { attempt, runTask, type Report } from './tasks.svelte.ts';
@@ -15,7 +15,7 @@ export function readPlaces(which?: Place): Promise<void> {
         const { value, problem } = await attempt(() => readPlace(place, signal, report));
         signal.throwIfAborted();
         const checked = new Date().toISOString();
-        await savePlace({ ...place, problem, checked });
+        await noteRead(place.id, { problem, checked });
         await note({
           what: problem ? 'read-failed' : 'read',
           placeId: place.id,

@@ -28,15 +28,20 @@ export type Report = (step: string, done?: number) => void;
 
 /**
  * Runs work under the eyes of the deck.
+ * @param outer stops it as well
  * @throws PlaceError `stopped` when the user stops it
  */
 export async function runTask<T>(
   label: string,
-  work: (signal: AbortSignal, report: Report) => Promise<T>
+  work: (signal: AbortSignal, report: Report) => Promise<T>,
+  outer?: AbortSignal
 ): Promise<T> {
   const controller = new AbortController();
+  const stop = () => controller.abort();
+  if (outer?.aborted) stop();
+  outer?.addEventListener('abort', stop);
   const id = next++;
-  running.push({ id, label, step: '', done: null, stop: () => controller.abort() });
+  running.push({ id, label, step: '', done: null, stop });
   const task = running.at(-1);
   try {
     let toldAt = 0;
@@ -51,6 +56,7 @@ export async function runTask<T>(
     if (controller.signal.aborted) throw new PlaceError({ kind: 'stopped' });
     throw error;
   } finally {
+    outer?.removeEventListener('abort', stop);
     const at = running.findIndex((t) => t.id === id);
     if (at >= 0) running.splice(at, 1);
   }

@@ -83,6 +83,13 @@ const api = {
     }
   },
 
+  /** What the place itself calls the collected items, which are not stored. */
+  takeMembers(feedUrl: string): string[] {
+    const entries = collected.get(feedUrl) ?? [];
+    collected.delete(feedUrl);
+    return entries.map((e) => e.nativeId);
+  },
+
   /** Makes what was collected the items of the place. */
   async storeCollected(feedUrl: string, isWhole: boolean): Promise<number> {
     const entries = collected.get(feedUrl) ?? [];

@@ -4,6 +4,7 @@
   import { deck } from '$lib/ui/deck.svelte.ts';
   import EmptyState from '$lib/ui/EmptyState.svelte';
   import SummaryForm from '$lib/ui/lanes/SummaryForm.svelte';
+  import CycleNote from '$lib/ui/lanes/CycleNote.svelte';
   import LaneCard from '$lib/ui/lanes/LaneCard.svelte';
   import { Lanes } from '$lib/ui/lanes/lanesState.svelte.ts';
   import { live } from '$lib/ui/live.svelte.ts';
@@ -82,6 +83,9 @@
         {/snippet}
       </EmptyState>
     {/if}
+    {#each lanes.cycles as cycle, i (i)}
+      <CycleNote {cycle} lanes={lanes.all} names={names.value ?? new Map()} />
+    {/each}
     {#each lanes.all as lane, i (lane.id)}
       <LaneCard {lanes} bind:lane={lanes.all[i]!} names={names.value ?? new Map()} />
     {/each}

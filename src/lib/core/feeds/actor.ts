@@ -11,6 +11,7 @@ export interface ActorFacts {
   limitsUrl: string;
   tagCounts: string;
   uploadMedia: string;
+  tokenEndpoint: string;
 }
 
 const text = z.string().catch('');
@@ -22,7 +23,10 @@ const actorSchema = z.object({
   summary: text,
   url: z.union([z.string(), z.array(z.string()).transform((all) => all[0] ?? '')]).catch(''),
   outbox: z.string(),
-  endpoints: z.object({ limits: text, tagCounts: text, uploadMedia: text }).partial().catch({})
+  endpoints: z
+    .object({ limits: text, tagCounts: text, uploadMedia: text, oauthTokenEndpoint: text })
+    .partial()
+    .catch({})
 });
 
 /**
@@ -51,6 +55,7 @@ export function readActor(body: unknown, from: string): ActorFacts | null {
     about: plain(actor.summary),
     limitsUrl: own(actor.endpoints.limits),
     tagCounts: own(actor.endpoints.tagCounts),
-    uploadMedia: own(actor.endpoints.uploadMedia)
+    uploadMedia: own(actor.endpoints.uploadMedia),
+    tokenEndpoint: own(actor.endpoints.oauthTokenEndpoint)
   };
 }

@@ -23,7 +23,8 @@ Three</media:description>
 <media:content url="/c.webm" type="video/webm" medium="video" duration="61" lang="de"/>
 <media:player url="/embed/1"/><media:license href="https://licence.example/by">by</media:license>
 <media:thumbnail url="/s.png" width="320" height="180"/><media:thumbnail url="/l.png" width="1280" height="720"/>
-<media:subTitle type="text/vtt" lang="de" href="/c.vtt"/></media:group></entry>
+<media:subTitle type="text/vtt" lang="de" href="/c.vtt"/>
+<media:community><media:statistics views="1207" favorites="3"/></media:community></media:group></entry>
 <entry><id>tag:2</id><title>Not yet</title><link href="/watch/2"/><published>2026-07-01T00:00:00Z</published><media:player url="/embed/2"/></entry></feed>`;
 
 test('Atom with Media RSS', () => {
@@ -47,7 +48,9 @@ test('Atom with Media RSS', () => {
   });
   assert.deepEqual(one?.captions, [{ url: 'https://loom.example/c.vtt', language: 'de' }]);
   assert.equal(one?.html, '<p>One &lt; two</p>\n<p>Three</p>');
+  assert.equal(one?.views, 1207);
   assert.equal(two?.visibility, 'scheduled');
+  assert.ok(two && !('views' in two));
 });
 
 test('RSS 2.0 with CDATA, HTML in the title, relative links and no dates', () => {

@@ -78,6 +78,7 @@ interface Source {
   isVideo: boolean;
   embedUrl?: string;
   captions: { url: string; language: string }[];
+  views?: number;
 }
 
 type FeedHead = Pick<ReadFeed, 'title' | 'author' | 'home' | 'next'>;
@@ -142,6 +143,7 @@ function toEntry(source: Source, feed: FeedHead, base: string, now: string): Fee
     links: body.links,
     origin: body.origin ?? keyOfUid(madeFrom ? source.uid : undefined),
     ...(madeFrom && { madeFrom }),
+    ...(isCount(source.views) && { views: source.views }),
     html: body.html
   };
 }
@@ -171,6 +173,9 @@ export function isoDate(text: unknown): string | null {
 const positive = (value: number | undefined): number | null =>
   typeof value === 'number' && Number.isFinite(value) && value > 0 ? value : null;
 
+const isCount = (value: number | undefined): boolean =>
+  value !== undefined && Number.isSafeInteger(value) && value >= 0;
+
 function firstWords(text: string, most = 240): string {
   if (text.length <= most) return text;
   const cut = text.lastIndexOf(' ', most);
@@ -194,6 +199,7 @@ function fromMedia(
   const player = first((layer) => layer.player?.url);
   const licence = first((layer) => layer.licenses?.[0]);
   const description = first((layer) => layer.description);
+  const views = first((layer) => layer.community?.statistics?.views);
   return {
     title: first((layer) => layer.title?.value),
     summary:
@@ -205,6 +211,7 @@ function fromMedia(
     video: video && { url: video.url, duration: video.duration },
     embedUrl: player,
     isVideo: video !== undefined || player !== undefined,
+    ...(views !== undefined && { views }),
     pictures: all
       .flatMap((layer) => layer.thumbnails ?? [])
       .map((t) => ({ url: t.url ?? '', width: t.width ?? null, height: t.height ?? null })),

@@ -79,7 +79,7 @@ async function ring(retell: (text: string) => string): Promise<{ made: number; d
             isAlike(own, imprintOf((e.payload as PostPayload).html))
           );
           return {
-            ...{ item, words: 20, owner: '' },
+            ...{ item, words: 20, owner: '', isInPlaylist: false },
             likeMade: like && item.placeId === like.placeId ? like.payload.title : null,
             twin: { other: null, isSetAside: false, isInHand: false }
           };

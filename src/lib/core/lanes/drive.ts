@@ -1,7 +1,7 @@
 import { PlaceError, type Problem } from '../model/place.ts';
 import { nextAllowed, type Allowance, type PaceHistory } from './pace.ts';
 import { rateOf } from './rate.ts';
-import { dropReason, inOrder, type Candidate, type DropReason } from './sift.ts';
+import { dropReason, inOrder, nothingWhySchema, type Candidate, type DropReason } from './sift.ts';
 import type { Lane, LaneTarget } from './lane.ts';
 import { newEntry, TIMES, toProblem, type OutboxEntry, type Payload } from './outbox.ts';
 import { isMade, isOpen, recordId, standingOf, type LaneRecord } from './record.ts';
@@ -78,7 +78,7 @@ export async function look(
   for (const candidate of inOrder(candidates, lane.sift)) {
     const { item } = candidate;
     const before = known.get(item.id);
-    if (before && !isOpen(before)) continue;
+    if (before && !isOpen(before, lane.changed)) continue;
     let reason: DropReason | null = dropReason(candidate, lane, now);
     const { mostInAll } = lane.sift;
     if (!reason && mostInAll !== null && taken >= mostInAll)
@@ -158,7 +158,14 @@ async function makeOne(
     }
   } catch (error) {
     if (!(error instanceof PlaceError)) throw error;
-    const after = afterTry(record, toProblem(error), world.now());
+    const { kind, detail } = error.problem;
+    const after: LaneRecord =
+      kind === 'nothing-to-make'
+        ? {
+            ...{ ...record, state: 'dropped', changed: world.now() },
+            reason: { kind, why: nothingWhySchema.catch('nothing-told').parse(detail) }
+          }
+        : afterTry(record, toProblem(error), world.now());
     await world.shelf.saveRecords([after]);
     return after;
   }

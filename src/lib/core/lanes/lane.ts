@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { templateSchema } from '../article/template.ts';
+import { formSchema } from '../updates/draft.ts';
 import { MANNERS } from '../updates/wordings.ts';
 import { paceSchema } from './pace.ts';
 import { searchSchema } from './search.ts';
@@ -13,6 +13,8 @@ export const laneSourceSchema = z.object({
   places: z.array(z.string()).default([]),
   /** Only what these wrote or filmed; empty takes everybody. */
   creators: z.array(z.string()).default([]),
+  /** Only what stands in one of these playlists: addresses of their feeds. */
+  playlists: z.array(z.string()).default([]),
   search: searchSchema.default(() => searchSchema.parse({})),
   /** Only what a list names, where one was given. */
   sheet: sheetSchema.nullable().default(null)
@@ -20,7 +22,7 @@ export const laneSourceSchema = z.object({
 
 export const siftSchema = z.object({
   /** Only what comes after the lane was switched on, or the catalogue as well. */
-  scope: z.enum(['new', 'newest-first', 'oldest-first']).default('new'),
+  scope: z.enum(['new', 'newest-first', 'oldest-first', 'most-seen-first']).default('new'),
   /** Days. */
   notOlderThan: z.number().positive().nullable().default(null),
   mostInAll: z.number().int().positive().nullable().default(null),
@@ -44,12 +46,24 @@ export const siftSchema = z.object({
 });
 export type Sift = z.infer<typeof siftSchema>;
 
+/** Items of a language, or with a category or tag, are laid out in their own way. */
+export const layoutRuleSchema = z.object({
+  by: z.enum(['language', 'tag']),
+  is: z.string(),
+  layout: z.string()
+});
+
 export const laneMakeSchema = z.object({
   kind: makeKindSchema,
-  /** Of posts; null takes the one that the channel's last post had. */
-  template: templateSchema.nullable().default(null),
+  /** Of posts: a kept layout; null takes the one that the channel's last post had. */
+  layout: z.string().nullable().default(null),
+  /** Layouts for some items; the first rule that an item keeps to is taken. */
+  layoutRules: z.array(layoutRuleSchema).default([]),
   /** Of updates. */
-  manner: z.enum(MANNERS).default('plain')
+  form: formSchema.default('text'),
+  manner: z.enum(MANNERS).default('plain'),
+  /** Minutes after which making one thing is given up, to be tried again later. */
+  stepLimit: z.number().int().positive().default(10)
 });
 
 export const gateSchema = z.object({

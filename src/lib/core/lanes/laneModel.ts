@@ -148,7 +148,7 @@ export async function laneModel({ seed, items: count, faults }: ModelWorld): Pro
       [...items.values()]
         .filter((item) => lane.source.places.includes(item.placeId))
         .map((item): Candidate => ({
-          ...{ item, words: 100, owner: 'Isolde', likeMade: null },
+          ...{ item, words: 100, owner: 'Isolde', likeMade: null, isInPlaylist: false },
           twin: { other: null, isSetAside: false, isInHand: false }
         })),
     async make(_lane, { item }, { placeId }) {

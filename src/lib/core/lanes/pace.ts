@@ -43,7 +43,15 @@ export interface PaceHistory {
 }
 
 /** Why something cannot go out at once. */
-export type PaceReason = 'gap' | 'hours' | 'weekday' | 'day-full' | 'week-full' | 'allowance';
+export const paceReasonSchema = z.enum([
+  'gap',
+  'hours',
+  'weekday',
+  'day-full',
+  'week-full',
+  'allowance'
+]);
+export type PaceReason = z.infer<typeof paceReasonSchema>;
 
 const MINUTE = 60_000;
 const HOUR = 60 * MINUTE;

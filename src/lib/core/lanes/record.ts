@@ -44,9 +44,15 @@ export type LaneRecord = z.infer<typeof laneRecordSchema>;
 
 export const recordId = (laneId: string, itemId: string): string => `${laneId} ${itemId}`;
 
-/** States in which the sift is asked again, because the item or the lane may have changed. */
-export const isOpen = ({ state, reason }: LaneRecord): boolean =>
-  state === 'found' || (state === 'dropped' && reason?.kind !== 'made-already');
+/**
+ * Whether the sift is asked again, because the item or the lane may have changed.
+ * @param laneChanged when the lane was set otherwise; milliseconds since 1970
+ */
+export function isOpen({ state, reason, changed }: LaneRecord, laneChanged: number): boolean {
+  if (state === 'found') return true;
+  if (state !== 'dropped' || reason?.kind === 'made-already') return false;
+  return reason?.kind !== 'nothing-to-make' || changed < laneChanged;
+}
 
 /** What was made and counts among what the lane made in all. */
 export const isMade = ({ state }: LaneRecord): boolean =>

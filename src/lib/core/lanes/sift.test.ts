@@ -17,7 +17,7 @@ const itemOf = (change: Partial<Item> = {}): Item =>
     ...change
   });
 const candidateOf = (item: Partial<Item> = {}, change: Partial<Candidate> = {}): Candidate => ({
-  ...{ item: itemOf(item), words: 200, owner: 'Isolde', likeMade: null },
+  ...{ item: itemOf(item), words: 200, owner: 'Isolde', likeMade: null, isInPlaylist: false },
   twin: { other: null, isSetAside: false, isInHand: false },
   ...change
 });
@@ -130,4 +130,19 @@ test('the oldest or the newest come first, the same each time', () => {
   const ids = (scope: Sift['scope']) => inOrder(some, laneOf({ scope }).sift).map((c) => c.item.id);
   assert.deepEqual(ids('oldest-first'), ['v1', 'v0', 'v2']);
   assert.deepEqual(ids('newest-first'), ['v2', 'v0', 'v1']);
+});
+
+test('what stands in none of the playlists is left out, and told so', () => {
+  const lane = laneOf();
+  const listed = { ...lane, source: { ...lane.source, playlists: ['https://c.example/list'] } };
+  assert.equal(why(candidateOf(), listed), 'not-in-playlist');
+  assert.equal(why(candidateOf({}, { isInPlaylist: true }), listed), null);
+  assert.equal(why(candidateOf({}, { isInPlaylist: true }), lane), null);
+});
+
+test('the most seen come first, and last what nobody counts', () => {
+  const named = (id: string, views?: number) => candidateOf({ id, views });
+  const all = [named('a', 5), named('b'), named('c', 900), named('d', 0), named('e', 5)];
+  const order = inOrder(all, laneOf({ scope: 'most-seen-first' }).sift).map((c) => c.item.id);
+  assert.deepEqual(order, ['c', 'a', 'e', 'd', 'b']);
 });

@@ -4,10 +4,20 @@ import type { Lane, Sift } from './lane.ts';
 import { hasWords, matches } from './search.ts';
 import { rowOf } from './sheet.ts';
 
+/** Why an item gives no poll, or no quiz. */
+export const nothingWhySchema = z.enum([
+  'no-poll',
+  'language',
+  'nothing-told',
+  'too-unsure',
+  'too-long'
+]);
+
 export const dropReasonSchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('other-creator'), creator: z.string() }),
   z.object({ kind: z.literal('not-searched') }),
   z.object({ kind: z.literal('not-listed') }),
+  z.object({ kind: z.literal('not-in-playlist') }),
   z.object({ kind: z.literal('before-the-lane') }),
   z.object({ kind: z.literal('no-date') }),
   z.object({ kind: z.literal('too-old'), days: z.number() }),
@@ -34,6 +44,8 @@ export const dropReasonSchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('in-hand') }),
   z.object({ kind: z.literal('set-aside') }),
   z.object({ kind: z.literal('made-already') }),
+  /** Nothing of the lane's kind could be made of it. */
+  z.object({ kind: z.literal('nothing-to-make'), why: nothingWhySchema }),
   /** The lane made far more of late than its source usually gives. */
   z.object({ kind: z.literal('brake'), made: z.number() }),
   z.object({ kind: z.literal('enough-in-all'), most: z.number() })
@@ -52,6 +64,8 @@ export interface Candidate {
   twin: { other: string | null; isSetAside: boolean; isInHand: boolean };
   /** Title of the made item that it resembles, or null. */
   likeMade: string | null;
+  /** Whether one of the lane's playlists has it. */
+  isInPlaylist: boolean;
 }
 
 const OPEN_LICENCE = /creativecommons\.org\/(?:licenses|publicdomain)\//i;
@@ -64,8 +78,9 @@ const DAY = 86_400_000;
 export function dropReason(candidate: Candidate, lane: Lane, now: number): DropReason | null {
   const { item, twin, likeMade } = candidate;
   const { source, sift, make } = lane;
-  const { creators, search, sheet } = source;
+  const { creators, search, sheet, playlists } = source;
   if (sheet && rowOf(sheet, item) === null) return { kind: 'not-listed' };
+  if (playlists.length > 0 && !candidate.isInPlaylist) return { kind: 'not-in-playlist' };
   if (creators.length > 0 && !creators.some((c) => c.toLowerCase() === item.author.toLowerCase()))
     return { kind: 'other-creator', creator: item.author };
   if (!matches(item, search)) return { kind: 'not-searched' };
@@ -145,5 +160,9 @@ export function inOrder(candidates: readonly Candidate[], { scope }: Sift): Cand
   const oldestFirst = [...candidates].sort(
     (a, b) => time(a).localeCompare(time(b)) || (a.item.id < b.item.id ? -1 : 1)
   );
-  return scope === 'newest-first' ? oldestFirst.reverse() : oldestFirst;
+  if (scope === 'newest-first') return oldestFirst.reverse();
+  // What nobody counts comes last.
+  return scope === 'most-seen-first'
+    ? oldestFirst.sort((a, b) => (b.item.views ?? -1) - (a.item.views ?? -1))
+    : oldestFirst;
 }

@@ -44,7 +44,9 @@ export const itemSchema = z.object({
   /** The key of what it was made from, when it was made by this application. */
   origin: z.string().nullable(),
   /** Address of the post that a video says it was made from. */
-  madeFrom: z.string().optional()
+  madeFrom: z.string().optional(),
+  /** How often it was seen, where the place counts. */
+  views: z.number().int().nonnegative().optional()
 });
 export type Item = z.infer<typeof itemSchema>;
 

@@ -23,6 +23,7 @@ export const journalLineSchema = z.object({
     'run',
     'run-failed',
     'lane-braked',
+    'fell-due',
     'set-aside',
     'taken-up',
     'accepted'

@@ -1,13 +1,7 @@
 import { z } from 'zod';
 import { updateLimitsSchema } from '../updates/placeLimits.ts';
+import { allowanceSchema } from './allowance.ts';
 import { problemSchema } from './place.ts';
-
-/** What a place says may still be placed there. */
-export const allowanceSchema = z.object({
-  most: z.number().int(),
-  per: z.enum(['day', 'week', 'month']),
-  left: z.number().int()
-});
 
 /** A place for updates, as it is linked. It is written to, not read into the catalogue. */
 export const networkSchema = z.object({
@@ -24,6 +18,10 @@ export const networkSchema = z.object({
   tagCounts: z.string(),
   /** Where pictures and clips are sent first; empty where it takes addresses only. */
   uploadMedia: z.string().default(''),
+  /** Where a key tells what it may do and until when; empty where it does not. */
+  tokenEndpoint: z.string().default(''),
+  /** Until when the key is good (ISO 8601), where that is told. */
+  keyEnds: z.string().nullable().default(null),
   limits: updateLimitsSchema,
   allowance: allowanceSchema.nullable(),
   /** Nothing can be placed there by program: the user is sent a message and posts by hand. */

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { allowanceSchema } from './allowance.ts';
 
 /** What the tool may do at a place. */
 export const rightSchema = z.enum(['read', 'create', 'update', 'delete', 'draft', 'media']);
@@ -24,6 +25,8 @@ export const problemSchema = z.object({
     'right-missing',
     'over-quota',
     'refused',
+    /** An item gives nothing of the kind that was asked for. */
+    'nothing-to-make',
     'stopped'
   ]),
   url: z.string().default(''),
@@ -59,6 +62,10 @@ export const placeSchema = z.object({
   /** The categories that it offers; without them they are typed. */
   categories: z.array(z.string()).optional(),
   hasKey: z.boolean(),
+  /** Until when the key is good (ISO 8601), where that is told. */
+  keyEnds: z.string().nullable().optional(),
+  /** What it still took when it was asked, `asOf` (ISO 8601). */
+  allowance: allowanceSchema.extend({ asOf: z.string() }).nullable().optional(),
   /** Origins whose frames, pictures and media belong to this place. */
   origins: z.array(z.string()),
   linked: z.string(),

@@ -2,13 +2,16 @@
   import type { Lane } from '$lib/core/lanes/lane.ts';
   import { slugOf } from '$lib/core/article/slug.ts';
   import { deck } from '$lib/ui/deck.svelte.ts';
+  import { missedWords } from '$lib/ui/laneWords.ts';
+  import { live } from '$lib/ui/live.svelte.ts';
   import { countWords } from '$lib/ui/words.ts';
+  import { readMissed } from '$lib/work/lanes/catchUp.ts';
   import { runLane } from '$lib/work/lanes/runLane.ts';
   import { downloadBlob } from '$lib/work/takeOut.ts';
   import Rehearsal from './Rehearsal.svelte';
   import Runs from './Runs.svelte';
   import Track from './Track.svelte';
-  import { laneFile, type Lanes } from './lanesState.svelte.ts';
+  import type { Lanes } from './lanesState.svelte.ts';
 
   interface Props {
     lanes: Lanes;
@@ -19,9 +22,12 @@
   let isRehearsing = $state(false);
   let isRemoving = $state(false);
   const overlaps = $derived(lanes.overlaps(lane));
-  const cycles = $derived(lanes.cycles.filter((c) => c.some((e) => e.lane === lane.id)));
+  const isInCycle = $derived(lanes.cycles.some((c) => c.some((e) => e.lane === lane.id)));
   const isWhole = $derived(lane.source.places.length > 0 && lane.targets.length > 0);
-  const laneName = (id: string) => lanes.all.find((l) => l.id === id)?.name ?? '';
+  const missed = live(() => {
+    const { id } = lane;
+    return async () => (await readMissed()).find((m) => m.laneId === id) ?? null;
+  });
 
   async function turn() {
     lane.isOn = !lane.isOn;
@@ -43,8 +49,8 @@
       );
     else deck.say(`“${lane.name}” is running already.`);
   }
-  function saveAsFile() {
-    const blob = new Blob([laneFile($state.snapshot(lane) as Lane)], { type: 'application/json' });
+  async function saveAsFile() {
+    const blob = new Blob([await lanes.fileOf(lane)], { type: 'application/json' });
     downloadBlob(`${slugOf(lane.name) || 'lane'}.lane.json`, blob);
   }
 </script>
@@ -57,9 +63,17 @@
 >
   <header class="flex flex-wrap items-center gap-2">
     <input
-      class="field min-w-0 flex-1 basis-48 font-semibold"
+      class="field min-w-0 flex-1 basis-36 font-semibold"
       aria-label="Name of the lane"
       bind:value={lane.name}
+      onchange={() => lanes.save(lane)}
+    />
+    <input
+      class="field min-w-0 flex-2 basis-48 text-sm"
+      aria-label="Note on the lane"
+      placeholder="Note: what it is for, and for whom"
+      title={lane.note}
+      bind:value={lane.note}
       onchange={() => lanes.save(lane)}
     />
     <button
@@ -87,46 +101,20 @@
       <button class="bare btn btn-sm" onclick={() => (isRemoving = true)}>Delete…</button>
     {/if}
   </header>
-  <label class="flex items-center gap-2 text-sm">
-    <span class="text-quiet">Note</span>
-    <input
-      class="field min-w-0 flex-1"
-      placeholder="What it is for, and for whom"
-      bind:value={lane.note}
-      onchange={() => lanes.save(lane)}
-    />
-  </label>
   <Track {lanes} bind:lane {names} />
+  {#if missed.value}<p class="text-sm">{missedWords(missed.value.slots, missed.value.at)}</p>{/if}
   {#if overlaps.length > 0}
     <p class="text-sm">
       Makes the same of the same items as {overlaps.map((l) => `“${l.name}”`).join(', ')}. Each item
       is made once; whichever lane comes first makes it.
     </p>
   {/if}
-  {#each cycles as cycle, i (i)}
-    <div class="rounded-base border border-edge p-2 text-sm" role="note" aria-label="A way round">
-      <p class="font-semibold">These lanes lead back to where they begin:</p>
-      <ol class="flex flex-wrap items-center gap-1">
-        {#each cycle as edge, at (at)}
-          <li>
-            <span class="rounded-base border border-line px-2"
-              >{names.get(edge.from) ?? 'a place'}</span
-            >
-            → <em>{laneName(edge.lane)}</em> →
-          </li>
-        {/each}
-        <li>
-          <span class="rounded-base border border-line px-2"
-            >{names.get(cycle[0]?.from ?? '') ?? 'a place'}</span
-          >
-        </li>
-      </ol>
-      <p>
-        What stops it: made items carry their origin and are never taken; without their marks they
-        are known by their text and their player; and a lane that takes far more than usual is held.
-      </p>
-    </div>
-  {/each}
+  {#if isInCycle}
+    <p class="text-sm">
+      Leads back to where it begins, by itself or with other lanes: the path is shown above, with
+      what stops it.
+    </p>
+  {/if}
   {#if isRehearsing}<Rehearsal {lane} {names} />{/if}
   <Runs {lane} />
 </article>

@@ -1,34 +1,31 @@
 <script lang="ts">
   import type { Lane } from '$lib/core/lanes/lane.ts';
-  import { isTooNarrow } from '$lib/core/lanes/rate.ts';
   import { isUpdate, isVideo } from '$lib/core/lanes/outbox.ts';
   import type { Problem } from '$lib/core/model/place.ts';
   import SafeHtml from '$lib/ui/desk/SafeHtml.svelte';
   import { deck } from '$lib/ui/deck.svelte.ts';
-  import { dropWords, paceReasonWords, rateWords } from '$lib/ui/laneWords.ts';
+  import { dropWords, paceReasonWords } from '$lib/ui/laneWords.ts';
   import ProblemNote from '$lib/ui/ProblemNote.svelte';
   import { countWords, dateTimeWords } from '$lib/ui/words.ts';
   import { keepRehearsed, rehearse, type Rehearsed } from '$lib/work/lanes/rehearse.ts';
   import { attempt } from '$lib/work/tasks.svelte.ts';
   import type { Foreseen } from '$lib/workers/lanes.worker.ts';
-  import { lanesWorker } from '$lib/workers/lanes.ts';
+  import { foreseen } from './foreseen.svelte.ts';
+  import ForeseenWords from './ForeseenWords.svelte';
 
   let { lane, names }: { lane: Lane; names: ReadonlyMap<string, string> } = $props();
-  let foreseen = $state.raw<Foreseen | null>(null);
   let itemId = $state('');
   let rehearsed = $state.raw<Rehearsed | null>(null);
   let problem = $state.raw<Problem | null>(null);
 
+  const foreseeing = foreseen(() => lane);
+  const found = $derived(foreseeing.value);
   $effect(() => {
-    const now = $state.snapshot(lane) as Lane;
-    const timer = setTimeout(async () => {
-      const found = await lanesWorker().foresee(now, Date.now());
-      foreseen = found;
-      const known = [...found.passing, ...found.dropped].some((i) => i.id === itemId);
-      // The latest real item, unless another was picked.
-      if (!known) itemId = newest(found);
-    }, 150);
-    return () => clearTimeout(timer);
+    const isKnown = [...(found?.passing ?? []), ...(found?.dropped ?? [])].some(
+      (i) => i.id === itemId
+    );
+    // The latest real item, unless another was picked.
+    if (found && !isKnown) itemId = newest(found);
   });
 
   const newest = ({ passing, dropped }: Foreseen): string =>
@@ -48,30 +45,21 @@
     rehearsed = null;
     deck.say('It is kept as it is and goes out at the pace of the lane.');
   }
-  const reason = $derived(foreseen?.dropped.find((d) => d.id === itemId)?.reason);
+  const reason = $derived(found?.dropped.find((d) => d.id === itemId)?.reason);
 </script>
 
 <section
   aria-label="Rehearsal of {lane.name}"
   class="flex flex-col gap-3 rounded-base border border-edge p-3 text-sm"
 >
-  {#if foreseen}
-    <p>
-      {rateWords(foreseen.rate, foreseen.passes)}
-      {#if foreseen.passes === 0}
-        <strong>Nothing passes, so nothing would be made.</strong>
-      {:else if isTooNarrow(foreseen.rate, lane.pace.perDay)}
-        <strong
-          >That is too narrow for {lane.pace.perDay} a day: days will pass with nothing.</strong
-        >
-      {/if}
-    </p>
+  {#if found}
+    <ForeseenWords {lane} foreseen={found} />
     <details>
       <summary
-        >{countWords(foreseen.seen - foreseen.passes, 'item is', 'items are')} left out, and why</summary
+        >{countWords(found.seen - found.passes, 'item is', 'items are')} left out, and why</summary
       >
       <ul class="max-h-60 list-disc overflow-y-auto pl-5">
-        {#each foreseen.dropped as { id, title, reason: why } (id)}
+        {#each found.dropped as { id, title, reason: why } (id)}
           <li>{title}: <span class="text-quiet">{dropWords(why)}</span></li>
         {/each}
       </ul>
@@ -80,14 +68,13 @@
       <label class="flex min-w-0 flex-1 basis-64 flex-col gap-1">
         <span class="font-semibold">Rehearse with</span>
         <select class="field" bind:value={itemId}>
-          {#if foreseen.passing.length > 0}
+          {#if found.passing.length > 0}
             <optgroup label="Passes">
-              {#each foreseen.passing as { id, title } (id)}<option value={id}>{title}</option
-                >{/each}
+              {#each found.passing as { id, title } (id)}<option value={id}>{title}</option>{/each}
             </optgroup>
           {/if}
           <optgroup label="Left out">
-            {#each foreseen.dropped as { id, title } (id)}<option value={id}>{title}</option>{/each}
+            {#each found.dropped as { id, title } (id)}<option value={id}>{title}</option>{/each}
           </optgroup>
         </select>
       </label>

@@ -1,7 +1,7 @@
 <script lang="ts">
-  import type { Component } from 'svelte';
   import type { Lane } from '$lib/core/lanes/lane.ts';
   import { db } from '$lib/data/db.ts';
+  import { allLayouts } from '$lib/data/layouts.ts';
   import {
     gateWords,
     makeWords,
@@ -20,6 +20,7 @@
   import PaceForm from './stations/PaceForm.svelte';
   import SiftForm from './stations/SiftForm.svelte';
   import SourceForm from './stations/SourceForm.svelte';
+  import type { StationForm } from './stations/station.ts';
   import TargetsForm from './stations/TargetsForm.svelte';
 
   interface Props {
@@ -55,15 +56,13 @@
     };
   });
 
+  const layouts = live(() => async () => new Map((await allLayouts()).map((l) => [l.id, l.name])));
+
   interface Station {
     name: string;
     words: string;
     count: string;
-    Form: Component<
-      { lane: Lane; names: ReadonlyMap<string, string>; onchange: () => void },
-      object,
-      'lane'
-    >;
+    Form: StationForm;
   }
   const stations: Station[] = $derived.by(() => {
     const n = counts.value;
@@ -76,7 +75,12 @@
         ...{ name: 'Sift', words: siftWords(lane), Form: SiftForm },
         count: n ? `${n.dropped} left out` : ''
       },
-      { name: 'Make', words: makeWords(lane), Form: MakeForm, count: n ? `${n.made} made` : '' },
+      {
+        name: 'Make',
+        words: makeWords(lane, layouts.value ?? new Map()),
+        Form: MakeForm,
+        count: n ? `${n.made} made` : ''
+      },
       {
         ...{ name: 'Pace', words: paceWords(lane), Form: PaceForm },
         count: n ? `${n.planned} planned` : ''

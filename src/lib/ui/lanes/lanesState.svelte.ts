@@ -1,8 +1,10 @@
 import { v4 } from 'uuid';
 import { cyclesOf, overlapsOf, type Cycle } from '$lib/core/lanes/graph.ts';
-import { laneSchema, newLane, type Lane } from '$lib/core/lanes/lane.ts';
+import { newLane, type Lane } from '$lib/core/lanes/lane.ts';
+import { readLaneFile, writeLaneFile } from '$lib/core/lanes/laneFile.ts';
 import { db } from '$lib/data/db.ts';
 import { removeLane, saveLane } from '$lib/data/lanes.ts';
+import { allLayouts, saveLayout } from '$lib/data/layouts.ts';
 
 /** All lanes as they are being set. */
 export class Lanes {
@@ -36,11 +38,16 @@ export class Lanes {
 
   /** Opens what was saved as a file; its places are chosen anew. @throws where it is no lane */
   async open(text: string): Promise<Lane> {
-    const kept = laneSchema.parse({
-      ...(JSON.parse(text) as object),
-      ...{ id: v4(), isOn: false, since: null, created: Date.now(), changed: Date.now() }
-    });
-    return this.#put(kept);
+    const { lane, layouts } = readLaneFile(text, v4(), Date.now());
+    // A layout that is kept already stays as it is.
+    const known = new Set((await allLayouts()).map((l) => l.id));
+    for (const layout of layouts) if (!known.has(layout.id)) await saveLayout(layout);
+    return this.#put(lane);
+  }
+
+  /** A lane as the text of a file. */
+  async fileOf(lane: Lane): Promise<string> {
+    return writeLaneFile($state.snapshot(lane) as Lane, await allLayouts());
   }
 
   async #put(lane: Lane): Promise<Lane> {
@@ -63,14 +70,4 @@ export class Lanes {
   overlaps(lane: Lane): Lane[] {
     return overlapsOf(this.all, lane);
   }
-}
-
-/** A lane as a file: without keys, and without the addresses and names of the user's places. */
-export function laneFile(lane: Lane): string {
-  const { id: _id, since: _since, created: _created, changed: _changed, ...kept } = lane;
-  return JSON.stringify(
-    { ...kept, isOn: false, source: { ...lane.source, places: [], sheet: null }, targets: [] },
-    null,
-    2
-  );
 }

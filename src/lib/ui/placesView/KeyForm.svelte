@@ -1,39 +1,46 @@
 <script lang="ts">
-  import type { Place, Problem } from '$lib/core/model/place.ts';
+  import type { Problem } from '$lib/core/model/place.ts';
   import { deck } from '$lib/ui/deck.svelte.ts';
   import ProblemNote from '$lib/ui/ProblemNote.svelte';
-  import { giveKey, takeKey } from '$lib/work/link.ts';
+  import { dateWords } from '$lib/ui/words.ts';
   import { attempt, runTask } from '$lib/work/tasks.svelte.ts';
-  import { readPlaces } from '$lib/work/read.ts';
 
-  let { place }: { place: Place } = $props();
+  interface Props {
+    place: { title: string; hasKey: boolean; keyEnds?: string | null };
+    /** What the key is for, in words. */
+    purpose: string;
+    help: string;
+    /** Takes the key once the place accepts it. @throws PlaceError */
+    give: (key: string, signal: AbortSignal) => Promise<unknown>;
+    take: () => unknown;
+  }
+  let { place, purpose, help, give, take }: Props = $props();
   let key = $state('');
   let problem = $state<Problem | null>(null);
   const id = $props.id();
 
-  async function give(event: SubmitEvent) {
+  async function onsubmit(event: SubmitEvent) {
     event.preventDefault();
     const done = await attempt(() =>
-      runTask(`Trying the key at ${place.title}`, (signal) => giveKey(place, key, signal))
+      runTask(`Trying the key at ${place.title}`, (signal) => give(key, signal))
     );
     problem = done.problem;
     key = '';
-    if (problem) return;
-    deck.say(`The key for ${place.title} works.`);
-    await attempt(() => readPlaces(done.value ?? place));
+    if (!problem) deck.say(`The key for ${place.title} works.`);
   }
 </script>
 
 {#if place.hasKey}
   <p class="flex flex-wrap items-center gap-2 text-sm">
     <span>Key <span class="times" aria-label="hidden">••••••••</span></span>
-    <button class="plain btn btn-sm" onclick={() => takeKey(place)}>
+    {#if place.keyEnds}<span>good until {dateWords(place.keyEnds)}</span>{/if}
+    <button class="plain btn btn-sm" onclick={take}>
       Remove the key<span class="sr-only"> of {place.title}</span>
     </button>
   </p>
 {:else}
-  <form class="flex flex-col gap-1" onsubmit={give}>
-    <label class="text-sm font-semibold" for={id}>Key for publishing to {place.title}</label>
+  <form class="flex flex-col gap-1" {onsubmit}>
+    <label class="text-sm font-semibold" for={id}>{purpose} {place.title}</label>
     <div class="flex gap-2">
       <input
         {id}
@@ -45,10 +52,7 @@
       />
       <button class="strong btn btn-sm" disabled={key.trim() === ''}>Give the key</button>
     </div>
-    <p id="{id}-help" class="text-sm text-quiet">
-      Made at the {place.kind}, for programs. It stays in this browser, is sent to this {place.kind}
-      only, and stands in no export and no log. Reading needs none.
-    </p>
+    <p id="{id}-help" class="text-sm text-quiet">{help}</p>
   </form>
 {/if}
 {#if problem}<ProblemNote {problem} item={place.title} />{/if}

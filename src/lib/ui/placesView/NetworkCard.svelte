@@ -11,11 +11,10 @@
     unlinkNetwork
   } from '$lib/work/networks.ts';
   import { attempt, runTask } from '$lib/work/tasks.svelte.ts';
+  import KeyForm from './KeyForm.svelte';
 
   let { network }: { network: Network } = $props();
-  let key = $state('');
   let isUnlinking = $state(false);
-  const id = $props.id();
   const { format } = new Intl.NumberFormat('en');
   const takes = $derived.by(() => {
     const { text, picture, hashtags, hasButton, poll, hasQuiz, hasThreads, clip } = network.limits;
@@ -36,11 +35,6 @@
       runTask(`Checking ${network.title}`, (signal) => checkNetwork(network, signal))
     );
     if (!done.problem) deck.say(`${network.title} answers as it should.`);
-  }
-  async function give(event: SubmitEvent) {
-    event.preventDefault();
-    await giveNetworkKey(network, key);
-    key = '';
   }
 </script>
 
@@ -80,27 +74,14 @@
   </div>
   {#if network.isByHand}
     <p class="text-sm">No key is needed: nothing is placed there by this tool.</p>
-  {:else if network.hasKey}
-    <p class="flex flex-wrap items-center gap-2 text-sm">
-      <span>Key <span class="times" aria-label="hidden">••••••••</span></span>
-      <button class="plain btn btn-sm" onclick={() => takeNetworkKey(network)}
-        >Remove the key<span class="sr-only"> of {network.title}</span></button
-      >
-    </p>
   {:else}
-    <form class="flex flex-col gap-1" onsubmit={give}>
-      <label class="text-sm font-semibold" for={id}>Key for telling at {network.title}</label>
-      <div class="flex gap-2">
-        <input
-          {id}
-          class="field min-w-0 flex-1"
-          type="password"
-          autocomplete="off"
-          bind:value={key}
-        />
-        <button class="strong btn btn-sm" disabled={key.trim() === ''}>Give the key</button>
-      </div>
-    </form>
+    <KeyForm
+      place={network}
+      purpose="Key for telling at"
+      help="Made at the network, for programs. It stays in this browser and is sent there only."
+      give={(key, signal) => giveNetworkKey(network, key, signal)}
+      take={() => takeNetworkKey(network)}
+    />
   {/if}
   <label class="flex items-center gap-2 text-sm">
     <input

@@ -8,7 +8,8 @@
   import { live } from '$lib/ui/live.svelte.ts';
   import ProblemNote from '$lib/ui/ProblemNote.svelte';
   import { countWords, dateTimeWords, rightWords } from '$lib/ui/words.ts';
-  import { checkPlace, unlinkPlace } from '$lib/work/link.ts';
+  import { checkPlace, giveKey, takeKey, unlinkPlace } from '$lib/work/link.ts';
+  import { readPlaces } from '$lib/work/read.ts';
   import { attempt, runTask } from '$lib/work/tasks.svelte.ts';
   import KeyForm from './KeyForm.svelte';
 
@@ -32,6 +33,11 @@
   );
   const may = (right: Right) => place.rights.includes(right);
 
+  async function give(key: string, signal: AbortSignal) {
+    const known = await giveKey(place, key, signal);
+    // What only its owner sees can be read now.
+    void readPlaces(known);
+  }
   async function check() {
     const done = await attempt(() =>
       runTask(`Checking ${place.title}`, (signal) => checkPlace(place, signal))
@@ -81,9 +87,21 @@
         </li>
       {/each}
     </ul>
+    {#if place.allowance}
+      <p class="text-sm">
+        It takes {place.allowance.most} a {place.allowance.per}; {place.allowance.left} were left when
+        it was checked.
+      </p>
+    {/if}
   </div>
   {#if place.micropub}
-    <KeyForm {place} />
+    <KeyForm
+      {place}
+      purpose="Key for publishing to"
+      help="Made at the {place.kind}, for programs. It stays in this browser, is sent to this {place.kind} only, and stands in no export and no log. Reading needs none."
+      {give}
+      take={() => takeKey(place)}
+    />
   {:else if place.kind === 'blog'}
     <p class="text-sm">
       This blog names no Micropub endpoint, so posts cannot be sent to it. It can be read, and posts

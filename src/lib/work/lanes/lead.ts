@@ -3,6 +3,7 @@ import type { Lane } from '$lib/core/lanes/lane.ts';
 import { db } from '$lib/data/db.ts';
 import { workOn } from '../post.ts';
 import { attempt } from '../tasks.svelte.ts';
+import { noteMissed, signLed } from './catchUp.ts';
 import { runLane } from './runLane.ts';
 import { laneWorld } from './world.ts';
 
@@ -18,7 +19,9 @@ const MOST_STEPS = 20;
 export function leadLanes(signal: AbortSignal): void {
   void navigator.locks
     .request('lanes/lead', { signal }, async () => {
+      await attempt(() => noteMissed(signal));
       while (!signal.aborted) {
+        await signLed();
         await attempt(() => turn(signal));
         await attempt(async () => (await import('./daySummary.ts')).sendSummaryWhenDue());
         await new Promise<void>((done) => {
@@ -30,6 +33,9 @@ export function leadLanes(signal: AbortSignal): void {
     .catch(() => null);
 }
 
+/** The run that goes on; one lane runs at a time, and others are moved on meanwhile. */
+let going: Promise<unknown> | null = null;
+
 async function turn(signal: AbortSignal): Promise<void> {
   for (const lane of await db.lanes.toArray()) {
     if (signal.aborted) return;
@@ -38,7 +44,8 @@ async function turn(signal: AbortSignal): Promise<void> {
       continue;
     }
     const latest = await lastRun(lane);
-    if (Date.now() - latest >= RUN_EVERY) await runLane(lane);
+    if (!going && Date.now() - latest >= RUN_EVERY)
+      going = attempt(() => runLane(lane)).finally(() => (going = null));
     await moveLane(lane, signal);
   }
 }

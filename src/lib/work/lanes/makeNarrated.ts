@@ -14,7 +14,11 @@ import { readyVideo } from '../placeVideo.ts';
  * is kept, and sent once the video stands at its channel.
  * @throws PlaceError
  */
-export async function makeNarrated(post: Item, target: LaneTarget): Promise<Made> {
+export async function makeNarrated(
+  post: Item,
+  target: LaneTarget,
+  signal: AbortSignal
+): Promise<Made> {
   const channel = await db.places.get(target.placeId);
   if (!channel)
     throw new PlaceError({ kind: 'not-found', detail: 'The channel is not linked any more.' });
@@ -25,7 +29,7 @@ export async function makeNarrated(post: Item, target: LaneTarget): Promise<Made
   const narration: Narration = { ...begun, scenes, madeFrom: `${post.title}\n${html}` };
   const kept = await db.renders.get(post.id);
   const isMade = kept?.state === 'done' && kept.madeFrom === contentOf(narration);
-  const render = isMade ? kept : await makeVideo(narration, post);
+  const render = isMade ? kept : await makeVideo(narration, post, signal);
   if (render?.state !== 'done' || !narration.details)
     throw new PlaceError({
       kind: render?.state === 'failed' ? 'refused' : 'stopped',

@@ -5,6 +5,7 @@ import { DROP_NOISE } from '$lib/core/captions/tidy.ts';
 import { htmlText } from '$lib/core/feeds/text.ts';
 import type { Made } from '$lib/core/lanes/drive.ts';
 import type { Lane, LaneTarget } from '$lib/core/lanes/lane.ts';
+import { layoutFor } from '$lib/core/lanes/layoutFor.ts';
 import type { Item } from '$lib/core/model/item.ts';
 import { PlaceError } from '$lib/core/model/place.ts';
 import { db } from '$lib/data/db.ts';
@@ -35,7 +36,9 @@ export async function makePost(
   const options = { tidy: DROP_NOISE, language: video.language, duration: video.duration ?? 0 };
   const talk = details.cues.length > 0 ? await worker.read(details.cues, options) : null;
   const chapters = details.chapters.length > 0 ? details.chapters : (talk?.proposed ?? []);
-  const template = asToday(lane.make.template ?? kept?.template);
+  const layout = layoutFor(lane.make, video);
+  const chosen = layout ? await db.layouts.get(layout) : undefined;
+  const template = asToday(chosen?.template ?? kept?.template);
   const drawn = talk
     ? await worker.draw({
         ...{ title: video.title, length: template.length, pictures: [] },

@@ -6,12 +6,15 @@ import { db } from '$lib/data/db.ts';
 import { note } from '$lib/data/journal.ts';
 import { saveLane } from '$lib/data/lanes.ts';
 import { lanesWorker } from '$lib/workers/lanes.ts';
+import { checkPlace } from '../link.ts';
+import { checkNetwork } from '../networks.ts';
+import { readPlaylist } from '../playlists.ts';
 import { readPlaces } from '../read.ts';
 import { attempt, runTask } from '../tasks.svelte.ts';
 import { laneWorld } from './world.ts';
 
 /** Milliseconds after which a run is stopped, whatever it does. */
-const LONGEST_RUN = 10 * 60_000;
+const LONGEST_RUN = 60 * 60_000;
 
 /**
  * One run of a lane: reads its sources, sifts, and makes what the most of one run allows. What is made
@@ -34,6 +37,10 @@ export async function runLane(lane: Lane): Promise<LaneRun | null> {
           const place = await db.places.get(id);
           if (place) await attempt(() => readPlaces(place));
         }
+        for (const playlist of await db.playlists.bulkGet(lane.source.playlists))
+          if (playlist) await attempt(() => readPlaylist(playlist, within));
+        report('asking its places');
+        for (const { placeId } of lane.targets) await attempt(() => askAgain(placeId, within));
         within.throwIfAborted();
         report('sifting');
         await syncRecords(lane, laneWorld(within));
@@ -60,4 +67,12 @@ export async function runLane(lane: Lane): Promise<LaneRun | null> {
     });
     return run;
   });
+}
+
+/** Asks a place again until when its key is good and what is left of its allowance. */
+async function askAgain(placeId: string, signal: AbortSignal): Promise<void> {
+  const network = await db.networks.get(placeId);
+  if (network && !network.isByHand) await checkNetwork(network, signal);
+  const place = await db.places.get(placeId);
+  if (place) await checkPlace(place, signal);
 }

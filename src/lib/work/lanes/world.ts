@@ -6,6 +6,7 @@ import { db } from '$lib/data/db.ts';
 import { laneShelf } from '$lib/data/lanes.ts';
 import { lanesWorker } from '$lib/workers/lanes.ts';
 import { workOn } from '../post.ts';
+import { within } from './within.ts';
 
 /** The world of lanes as it is: the database, the workers and the outbox. */
 export const laneWorld = (signal: AbortSignal): LaneWorld => ({
@@ -15,13 +16,14 @@ export const laneWorld = (signal: AbortSignal): LaneWorld => ({
     const ids = await db.items.where('placeId').anyOf(lane.source.places).primaryKeys();
     return lanesWorker().candidates(lane, ids);
   },
-  async make(lane, { item }, target) {
-    if (lane.make.kind === 'post')
-      return (await import('./makePost.ts')).makePost(lane, item, target, signal);
-    if (lane.make.kind === 'video')
-      return (await import('./makeNarrated.ts')).makeNarrated(item, target);
-    return (await import('./makeUpdate.ts')).makeUpdate(lane, item, target);
-  },
+  make: (lane, { item }, target) =>
+    within(lane.make.stepLimit, signal, async (limited) => {
+      if (lane.make.kind === 'post')
+        return (await import('./makePost.ts')).makePost(lane, item, target, limited);
+      if (lane.make.kind === 'video')
+        return (await import('./makeNarrated.ts')).makeNarrated(item, target, limited);
+      return (await import('./makeUpdate.ts')).makeUpdate(lane, item, target);
+    }),
   allowances,
   settle: workOn,
   pausedUntil: async (placeId) => (await db.pauses.get(placeId))?.until ?? 0,
@@ -37,11 +39,14 @@ async function allowances(lane: Lane): Promise<Allowance[]> {
   const told: Allowance[] = [];
   for (const { placeId } of lane.targets) {
     const network = await db.networks.get(placeId);
-    if (!network?.allowance) continue;
+    const known = network
+      ? network.allowance && { ...network.allowance, asOf: network.checked }
+      : (await db.places.get(placeId))?.allowance;
+    if (!known) continue;
     const used = (await db.outbox.where({ placeId }).toArray())
       .filter((e) => e.state === 'placed' || e.placedRevision > 0)
       .map((e) => e.updated);
-    told.push({ ...network.allowance, asOf: Date.parse(network.checked), used });
+    told.push({ ...known, asOf: Date.parse(known.asOf), used });
   }
   return told;
 }

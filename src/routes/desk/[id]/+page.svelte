@@ -8,6 +8,7 @@
   import BlockList from '$lib/ui/desk/BlockList.svelte';
   import Checks from '$lib/ui/desk/Checks.svelte';
   import { Desk } from '$lib/ui/desk/deskState.svelte.ts';
+  import KeptLayouts from '$lib/ui/desk/KeptLayouts.svelte';
   import LengthGuide from '$lib/ui/desk/LengthGuide.svelte';
   import PlaceIt from '$lib/ui/desk/PlaceIt.svelte';
   import PostDetails from '$lib/ui/desk/PostDetails.svelte';
@@ -135,6 +136,7 @@
       {:else if manner === 'layout'}
         <div class="flex flex-col gap-3">
           <Recomputed {desk} />
+          <KeptLayouts {desk} />
           <BlockList {desk} />
         </div>
       {:else if manner === 'published'}

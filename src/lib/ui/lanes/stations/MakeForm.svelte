@@ -1,55 +1,64 @@
 <script lang="ts">
-  import type { Lane } from '$lib/core/lanes/lane.ts';
   import { MANNERS } from '$lib/core/updates/wordings.ts';
+  import Choice from '$lib/ui/Choice.svelte';
+  import CountField from '$lib/ui/CountField.svelte';
   import { mannerWords } from '$lib/ui/updateWords.ts';
+  import LayoutRules from './LayoutRules.svelte';
+  import type { StationProps } from './station.ts';
 
-  interface Props {
-    lane: Lane;
-    names: ReadonlyMap<string, string>;
-    onchange: () => void;
-  }
-  let { lane = $bindable(), onchange }: Props = $props();
+  let { lane = $bindable(), onchange }: StationProps = $props();
+  let stepLimit = $derived<number | null>(lane.make.stepLimit);
 </script>
 
-<div class="flex flex-wrap gap-x-6 gap-y-2" {onchange}>
-  <fieldset class="flex gap-3">
-    <legend class="sr-only">What is made</legend>
-    {#each [['post', 'A post of each video'], ['video', 'A narrated video of each post'], ['update', 'A short text of each item']] as const as [value, label] (value)}
-      <label class="flex items-center gap-1"
-        ><input
-          type="radio"
-          name="make-{lane.id}"
-          {value}
-          bind:group={lane.make.kind}
-          onchange={() => {
-            lane.source.places = [];
-            lane.targets = [];
-          }}
-        />
-        {label}</label
-      >
-    {/each}
-  </fieldset>
+<div class="flex flex-col gap-3" {onchange}>
+  <Choice
+    legend="What is made"
+    options={[
+      ['post', 'A post of each video'],
+      ['video', 'A narrated video of each post'],
+      ['update', 'An update of each item']
+    ]}
+    bind:value={lane.make.kind}
+    onchange={() => {
+      // Other kinds are read and placed elsewhere.
+      lane.source.places = [];
+      lane.source.playlists = [];
+      lane.targets = [];
+    }}
+  />
   {#if lane.make.kind === 'update'}
-    <fieldset class="flex gap-3">
-      <legend class="sr-only">Manner</legend>
-      {#each MANNERS as manner (manner)}
-        <label class="flex items-center gap-1"
-          ><input
-            type="radio"
-            name="manner-{lane.id}"
-            value={manner}
-            bind:group={lane.make.manner}
-          />
-          {mannerWords[manner]}</label
-        >
-      {/each}
-    </fieldset>
+    <Choice
+      legend="Form"
+      options={[
+        ['text', 'A short text'],
+        ['poll', 'A poll'],
+        ['quiz', 'A quiz']
+      ]}
+      bind:value={lane.make.form}
+    />
+    {#if lane.make.form === 'text'}
+      <Choice
+        legend="Manner"
+        options={MANNERS.map((manner) => [manner, mannerWords[manner]] as const)}
+        bind:value={lane.make.manner}
+      />
+    {:else}
+      <p class="text-quiet">
+        The first question that is drawn from the item. An item that gives none is left out, with
+        the reason.
+      </p>
+    {/if}
+  {:else if lane.make.kind === 'post'}
+    <LayoutRules bind:make={lane.make} {onchange} />
   {:else}
     <p class="text-quiet">
-      {lane.make.kind === 'post'
-        ? 'Laid out as the last post that was placed from the desk for the same channel.'
-        : 'In the voice, frame and look of the last one in the booth.'}
+      In the frame and look of the last one in the booth, and in a voice of the post’s language.
     </p>
   {/if}
+  <div class="w-56">
+    <CountField
+      label="Give one thing up after (minutes)"
+      bind:value={() => stepLimit, (minutes) => (lane.make.stepLimit = minutes ?? 10)}
+    />
+  </div>
 </div>

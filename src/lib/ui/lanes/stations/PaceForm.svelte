@@ -1,15 +1,10 @@
 <script lang="ts">
   import type { Lane } from '$lib/core/lanes/lane.ts';
+  import CountField from '$lib/ui/CountField.svelte';
   import { DAYS } from '$lib/ui/laneWords.ts';
+  import type { StationProps } from './station.ts';
 
-  interface Props {
-    lane: Lane;
-    names: ReadonlyMap<string, string>;
-    onchange: () => void;
-  }
-  let { lane = $bindable(), onchange }: Props = $props();
-  const count = (text: string): number | null =>
-    Number(text) > 0 ? Math.round(Number(text)) : null;
+  let { lane = $bindable(), onchange }: StationProps = $props();
   const zones = Intl.supportedValuesOf('timeZone');
   function day(number: number, isOn: boolean) {
     const rest = lane.pace.weekdays.filter((d) => d !== number);
@@ -26,26 +21,14 @@
 
 <div class="flex flex-col gap-3" {onchange}>
   <div class="grid grid-cols-2 gap-3 md:grid-cols-5">
-    {#each [['perRun', 'Most in a run'], ['perDay', 'Most in a day'], ['perWeek', 'Most in a week'], ['rampDays', 'One more a day each … days']] as const as [field, label] (field)}
-      <label class="flex flex-col gap-1"
-        >{label}
-        <input
-          class="field"
-          type="number"
-          min="1"
-          value={lane.pace[field] ?? ''}
-          onchange={(event) => (lane.pace[field] = count(event.currentTarget.value))}
-        /></label
-      >
-    {/each}
-    <label class="flex flex-col gap-1"
-      >Minutes between two <input
-        class="field"
-        type="number"
-        min="0"
-        bind:value={lane.pace.gap}
-      /></label
-    >
+    <CountField label="Most in a run" bind:value={lane.pace.perRun} />
+    <CountField label="Most in a day" bind:value={lane.pace.perDay} />
+    <CountField label="Most in a week" bind:value={lane.pace.perWeek} />
+    <CountField label="One more a day each … days" bind:value={lane.pace.rampDays} />
+    <CountField
+      label="Minutes between two"
+      bind:value={() => lane.pace.gap, (gap) => (lane.pace.gap = gap ?? 0)}
+    />
   </div>
   <fieldset class="flex flex-wrap gap-3">
     <legend class="sr-only">Weekdays</legend>
@@ -61,26 +44,19 @@
     {/each}
   </fieldset>
   <div class="flex flex-wrap items-end gap-3">
-    <label class="flex flex-col gap-1"
-      >From (hour) <input
-        class="field w-20"
-        type="number"
-        min="0"
-        max="23"
-        value={lane.pace.hours.from}
-        onchange={(event) => hours({ from: Number(event.currentTarget.value) })}
-      /></label
-    >
-    <label class="flex flex-col gap-1"
-      >To (hour) <input
-        class="field w-20"
-        type="number"
-        min="1"
-        max="24"
-        value={lane.pace.hours.to}
-        onchange={(event) => hours({ to: Number(event.currentTarget.value) })}
-      /></label
-    >
+    {#each [['from', 'From (hour)', 0, 23], ['to', 'To (hour)', 1, 24]] as const as [end, label, min, max] (end)}
+      <label class="flex flex-col gap-1"
+        >{label}
+        <input
+          class="field w-20"
+          type="number"
+          {min}
+          {max}
+          value={lane.pace.hours[end]}
+          onchange={(event) => hours({ [end]: Number(event.currentTarget.value) })}
+        /></label
+      >
+    {/each}
     <label class="flex flex-col gap-1"
       >Time zone
       <select class="field" bind:value={lane.pace.zone}>

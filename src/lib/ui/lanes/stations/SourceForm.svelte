@@ -1,50 +1,24 @@
 <script lang="ts">
-  import type { Lane } from '$lib/core/lanes/lane.ts';
-  import type { LaneRecord } from '$lib/core/lanes/record.ts';
   import { db } from '$lib/data/db.ts';
-  import { readSheet } from '$lib/core/lanes/sheet.ts';
   import Names from '$lib/ui/desk/Names.svelte';
-  import { dropWords, recordWords } from '$lib/ui/laneWords.ts';
   import { live } from '$lib/ui/live.svelte.ts';
-  import { countWords, problemWords } from '$lib/ui/words.ts';
-  import { takeSheetBack } from '$lib/work/lanes/sheetBack.ts';
+  import ForeseenNote from '../ForeseenNote.svelte';
+  import Playlists from './Playlists.svelte';
+  import SheetForm from './SheetForm.svelte';
+  import type { StationProps } from './station.ts';
 
-  interface Props {
-    lane: Lane;
-    names: ReadonlyMap<string, string>;
-    onchange: () => void;
-  }
-  let { lane = $bindable(), onchange }: Props = $props();
+  let { lane = $bindable(), onchange }: StationProps = $props();
   const places = live(() => () => db.places.toArray());
   const { search } = $derived(lane.source);
-  let pasted = $state('');
-  let message = $state('');
-  function takeList(text: string) {
-    const { sheet: read, problem } = readSheet(text);
-    message = !problem
-      ? ''
-      : problem.kind === 'empty'
-        ? 'There is nothing in this list. Nothing was changed.'
-        : `A list has at most ${problem.most} rows. Nothing was changed.`;
-    if (!read) return;
-    lane.source.sheet = read;
-    pasted = '';
-    onchange();
-  }
-  async function bring(event: Event & { currentTarget: HTMLInputElement }) {
-    const file = event.currentTarget.files?.[0];
-    event.currentTarget.value = '';
-    if (file) takeList(await file.text());
-  }
-  const telling = {
-    state: (state: keyof typeof recordWords) => recordWords[state],
-    reason: (record: LaneRecord) =>
-      record.reason
-        ? dropWords(record.reason)
-        : record.problem
-          ? problemWords(record.problem).what
-          : ''
-  };
+  const offered = $derived(
+    (places.value ?? []).filter(
+      ({ kind }) =>
+        lane.make.kind === 'update' || kind === (lane.make.kind === 'video' ? 'blog' : 'channel')
+    )
+  );
+  const channels = $derived(
+    offered.filter((p) => p.kind === 'channel' && lane.source.places.includes(p.id))
+  );
   function choose(id: string, isOn: boolean) {
     const rest = lane.source.places.filter((p) => p !== id);
     lane.source.places = isOn ? [...rest, id] : rest;
@@ -53,9 +27,10 @@
 </script>
 
 <div class="grid gap-3 md:grid-cols-2" {onchange}>
+  <div class="md:col-span-2"><ForeseenNote {lane} /></div>
   <fieldset class="flex flex-col gap-1">
     <legend class="font-semibold">Read from</legend>
-    {#each (places.value ?? []).filter((p) => lane.make.kind === 'update' || p.kind === (lane.make.kind === 'video' ? 'blog' : 'channel')) as place (place.id)}
+    {#each offered as place (place.id)}
       <label class="flex items-center gap-2">
         <input
           type="checkbox"
@@ -68,6 +43,9 @@
       <p>No such place is linked yet. <a href="/places">Link one</a>.</p>
     {/each}
   </fieldset>
+  {#if channels.length > 0}
+    <Playlists bind:source={lane.source} {channels} {onchange} />
+  {/if}
   <Names
     label="Only by these people"
     value={lane.source.creators}
@@ -76,30 +54,16 @@
       onchange();
     }}
   />
-  <Names
-    label="With any of these words"
-    value={search.any}
-    onchange={(words) => {
-      lane.source.search.any = words;
-      onchange();
-    }}
-  />
-  <Names
-    label="With all of these words"
-    value={search.all}
-    onchange={(words) => {
-      lane.source.search.all = words;
-      onchange();
-    }}
-  />
-  <Names
-    label="Without these words"
-    value={search.without}
-    onchange={(words) => {
-      lane.source.search.without = words;
-      onchange();
-    }}
-  />
+  {#each [['any', 'With any of these words'], ['all', 'With all of these words'], ['without', 'Without these words']] as const as [field, label] (field)}
+    <Names
+      {label}
+      value={search[field]}
+      onchange={(words) => {
+        lane.source.search[field] = words;
+        onchange();
+      }}
+    />
+  {/each}
   <div class="grid grid-cols-2 gap-2">
     <label class="flex flex-col gap-1"
       >Exactly these words <input class="field" bind:value={lane.source.search.phrase} /></label
@@ -108,42 +72,5 @@
       >Hashtag <input class="field" bind:value={lane.source.search.hashtag} /></label
     >
   </div>
-  <fieldset class="flex flex-col gap-2 md:col-span-2">
-    <legend class="font-semibold">Only what a list names</legend>
-    {#if lane.source.sheet}
-      <p class="flex flex-wrap items-center gap-3">
-        A list of {countWords(lane.source.sheet.rows.length, 'row', 'rows')}, by its column “{lane
-          .source.sheet.columns[lane.source.sheet.key]}”.
-        <button
-          class="plain btn btn-sm"
-          onclick={() => takeSheetBack($state.snapshot(lane) as Lane, telling)}
-          >Take it back with what became of each (CSV)</button
-        >
-        <button
-          class="bare btn btn-sm"
-          onclick={() => {
-            lane.source.sheet = null;
-            onchange();
-          }}>Without the list</button
-        >
-      </p>
-    {:else}
-      <textarea
-        class="field"
-        rows="2"
-        aria-label="Addresses or topics, one a line"
-        placeholder="Addresses or topics, one a line"
-        bind:value={pasted}></textarea>
-      <p class="flex flex-wrap gap-2">
-        <button class="plain btn btn-sm" disabled={!pasted.trim()} onclick={() => takeList(pasted)}
-          >Use this list</button
-        >
-        <label class="plain btn cursor-pointer btn-sm">
-          From a sheet (CSV)
-          <input class="sr-only" type="file" accept=".csv,text/csv,text/plain" onchange={bring} />
-        </label>
-      </p>
-    {/if}
-    {#if message}<p role="alert">{message}</p>{/if}
-  </fieldset>
+  <div class="md:col-span-2"><SheetForm bind:lane {onchange} /></div>
 </div>

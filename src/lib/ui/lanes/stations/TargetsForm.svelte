@@ -1,16 +1,11 @@
 <script lang="ts">
-  import type { Lane } from '$lib/core/lanes/lane.ts';
   import { canPublish } from '$lib/core/model/place.ts';
   import { db } from '$lib/data/db.ts';
   import Names from '$lib/ui/desk/Names.svelte';
   import { live } from '$lib/ui/live.svelte.ts';
+  import type { StationProps } from './station.ts';
 
-  interface Props {
-    lane: Lane;
-    names: ReadonlyMap<string, string>;
-    onchange: () => void;
-  }
-  let { lane = $bindable(), onchange }: Props = $props();
+  let { lane = $bindable(), onchange }: StationProps = $props();
   const places = live(() => {
     const { kind } = lane.make;
     return async () =>

@@ -1,0 +1,44 @@
+import { z } from 'zod';
+import { keptLayoutSchema, type KeptLayout } from '../article/keptLayout.ts';
+import { laneSchema, type Lane } from './lane.ts';
+
+const laneFileSchema = laneSchema
+  .omit({ id: true, isOn: true, since: true, created: true, changed: true })
+  .extend({ layouts: z.array(keptLayoutSchema).default([]) });
+
+const layoutsOf = ({ make }: Lane): Set<string | null> =>
+  new Set([make.layout, ...make.layoutRules.map((r) => r.layout)]);
+
+/**
+ * A lane as a file (JSON) that can be given away: without keys, and without the addresses and names of
+ * the user's places and what they listed. The layouts that it takes go with it.
+ */
+export function writeLaneFile(lane: Lane, layouts: readonly KeptLayout[]): string {
+  const used = layoutsOf(lane);
+  const given = laneFileSchema.parse({
+    ...lane,
+    source: { ...lane.source, places: [], playlists: [], sheet: null },
+    targets: [],
+    layouts: layouts.filter((l) => used.has(l.id))
+  });
+  return JSON.stringify(given, null, 2);
+}
+
+/**
+ * Reads a lane from a file. It is off, and its places are to be chosen.
+ * @throws where the file holds no lane
+ */
+export function readLaneFile(
+  text: string,
+  id: string,
+  now: number
+): { lane: Lane; layouts: KeptLayout[] } {
+  const { layouts, ...given } = laneFileSchema.parse(JSON.parse(text));
+  const lane = laneSchema.parse({
+    ...given,
+    // A file from elsewhere may name places; they are nobody's here.
+    source: { ...given.source, places: [], playlists: [], sheet: null },
+    ...{ targets: [], id, isOn: false, since: null, created: now, changed: now }
+  });
+  return { lane, layouts };
+}

@@ -1,0 +1,78 @@
+import assert from 'node:assert/strict';
+import { test } from 'node:test';
+import { itemSchema } from '../model/item.ts';
+import { PlaceError } from '../model/place.ts';
+import { run, type LaneWorld } from './drive.ts';
+import { newLane, type Lane } from './lane.ts';
+import type { LaneRecord } from './record.ts';
+import type { Candidate } from './sift.ts';
+
+const NOW = Date.parse('2026-05-20T12:00:00Z');
+
+const candidate: Candidate = {
+  item: itemSchema.parse({
+    ...{ id: 'v', placeId: 'c', kind: 'video', nativeId: 'v', url: 'https://c.example/v' },
+    ...{ title: 'Kette', published: '2026-05-10T12:00:00Z', updated: null, author: '' },
+    ...{ visibility: 'public', language: 'de', licence: '', duration: 300, summary: '' },
+    ...{ pictures: [], embedUrl: '', contentUrl: '', captions: [], tags: [] },
+    ...{ embeds: [], links: [], origin: null }
+  }),
+  ...{ words: 100, owner: '', likeMade: null, isInPlaylist: false },
+  twin: { other: null, isSetAside: false, isInHand: false }
+};
+
+/** A world in which nothing can be made, and that counts how often it was asked. */
+function emptyHanded(detail: string) {
+  const records = new Map<string, LaneRecord>();
+  const asked = { count: 0 };
+  let now = NOW;
+  const world: LaneWorld = {
+    now: () => (now += 1000),
+    shelf: {
+      records: async () => [...records.values()],
+      saveRecords: async (saved) => saved.forEach((r) => records.set(r.id, r)),
+      ...{ entries: async () => [], entry: async () => null },
+      ...{ shelve: async () => {}, saveEntry: async () => {} }
+    },
+    candidates: async () => [candidate],
+    async make() {
+      asked.count++;
+      throw new PlaceError({ kind: 'nothing-to-make', detail });
+    },
+    ...{ allowances: async () => [], settle: async () => {}, pausedUntil: async () => 0 },
+    ...{ pause: async () => {}, resume: async () => {} }
+  };
+  return { world, records, asked };
+}
+const laneOf = (change: Partial<Lane> = {}): Lane => {
+  const lane = newLane('l', 'Lane', 'Etc/UTC', NOW);
+  return {
+    ...{ ...lane, since: 0, sift: { ...lane.sift, scope: 'oldest-first' as const } },
+    targets: [{ placeId: 'n', status: 'public', categories: [], tags: [] }],
+    ...change
+  };
+};
+
+test('an item that gives nothing is left out with why, and not tried again in the next run', async () => {
+  const { world, records, asked } = emptyHanded('language');
+  for (const id of ['1', '2', '3']) await run(laneOf(), world, id);
+  assert.equal(asked.count, 1);
+  const [record] = records.values();
+  assert.equal(record?.state, 'dropped');
+  assert.deepEqual(record?.reason, { kind: 'nothing-to-make', why: 'language' });
+});
+
+test('once the lane is set otherwise it is tried anew', async () => {
+  const { world, asked } = emptyHanded('no-poll');
+  await run(laneOf(), world, '1');
+  await run(laneOf({ changed: NOW + 3_600_000 }), world, '2');
+  assert.equal(asked.count, 2);
+});
+
+test('why is one of the known reasons, whatever was said', async () => {
+  const { world, records } = emptyHanded('<b>who knows</b>');
+  await run(laneOf(), world, '1');
+  assert.deepEqual([...records.values()][0]?.reason, {
+    ...{ kind: 'nothing-to-make', why: 'nothing-told' }
+  });
+});

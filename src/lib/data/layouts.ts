@@ -1,0 +1,10 @@
+import { keptLayoutSchema, type KeptLayout } from '$lib/core/article/keptLayout.ts';
+import { db } from './db.ts';
+
+export const allLayouts = async (): Promise<KeptLayout[]> =>
+  (await db.layouts.toArray()).sort((a, b) => a.name.localeCompare(b.name));
+
+export const saveLayout = (layout: KeptLayout): Promise<unknown> =>
+  db.layouts.put(keptLayoutSchema.parse(layout));
+
+export const removeLayout = (id: string): Promise<void> => db.layouts.delete(id);

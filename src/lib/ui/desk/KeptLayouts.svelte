@@ -1,0 +1,66 @@
+<script lang="ts">
+  import { v4 } from 'uuid';
+  import { asToday, type Template } from '$lib/core/article/template.ts';
+  import { allLayouts, removeLayout, saveLayout } from '$lib/data/layouts.ts';
+  import { deck } from '$lib/ui/deck.svelte.ts';
+  import { live } from '$lib/ui/live.svelte.ts';
+  import type { Desk } from './deskState.svelte.ts';
+
+  let { desk }: { desk: Desk } = $props();
+  const layouts = live(() => allLayouts);
+  let chosen = $state('');
+  let name = $state('');
+  const current = $derived(layouts.value?.find((l) => l.id === chosen));
+
+  function take() {
+    if (!current) return;
+    desk.template = asToday($state.snapshot(current.template));
+    deck.say(`Laid out as “${current.name}”.`);
+  }
+  async function keep() {
+    const wanted = name.trim();
+    const same = layouts.value?.find((l) => l.name.toLowerCase() === wanted.toLowerCase());
+    const id = same?.id ?? v4();
+    await saveLayout({ id, name: wanted, template: $state.snapshot(desk.template) as Template });
+    chosen = id;
+    name = '';
+    deck.say(same ? `“${wanted}” is kept anew.` : `This layout is kept as “${wanted}”.`);
+  }
+</script>
+
+<section
+  aria-label="Kept layouts"
+  class="flex flex-wrap items-end gap-x-4 gap-y-2 rounded-container border border-line bg-sheet p-2 text-sm"
+>
+  {#if layouts.value && layouts.value.length > 0}
+    <div class="flex items-end gap-1">
+      <label class="flex flex-col gap-1"
+        >Kept layouts
+        <select class="field" bind:value={chosen}>
+          <option value="">Choose one</option>
+          {#each layouts.value as layout (layout.id)}<option value={layout.id}>{layout.name}</option
+            >{/each}
+        </select></label
+      >
+      <button class="plain btn btn-sm" disabled={!current} onclick={take}>Lay out so</button>
+      <button
+        class="bare btn btn-sm"
+        disabled={!current}
+        aria-label="Forget this layout"
+        onclick={() => removeLayout(chosen)}>Forget</button
+      >
+    </div>
+  {/if}
+  <div class="flex min-w-0 flex-1 items-end gap-1">
+    <label class="flex min-w-0 flex-1 basis-40 flex-col gap-1"
+      >Keep this layout as
+      <input
+        class="field min-w-0"
+        placeholder="A name, such as German videos"
+        bind:value={name}
+        onkeydown={(event) => event.key === 'Enter' && name.trim() && keep()}
+      /></label
+    >
+    <button class="plain btn btn-sm" disabled={!name.trim()} onclick={keep}>Keep</button>
+  </div>
+</section>

@@ -1,0 +1,84 @@
+<script lang="ts">
+  import type { Lane } from '$lib/core/lanes/lane.ts';
+  import type { LaneRecord } from '$lib/core/lanes/record.ts';
+  import { readSheet } from '$lib/core/lanes/sheet.ts';
+  import { dropWords, recordWords } from '$lib/ui/laneWords.ts';
+  import { countWords, problemWords } from '$lib/ui/words.ts';
+  import { takeSheetBack } from '$lib/work/lanes/sheetBack.ts';
+
+  interface Props {
+    lane: Lane;
+    onchange: () => void;
+  }
+  let { lane = $bindable(), onchange }: Props = $props();
+  let pasted = $state('');
+  let message = $state('');
+  const { sheet } = $derived(lane.source);
+
+  function takeList(text: string) {
+    const { sheet: read, problem } = readSheet(text);
+    message = !problem
+      ? ''
+      : problem.kind === 'empty'
+        ? 'There is nothing in this list. Nothing was changed.'
+        : `A list has at most ${problem.most} rows. Nothing was changed.`;
+    if (!read) return;
+    lane.source.sheet = read;
+    pasted = '';
+    onchange();
+  }
+  async function bring(event: Event & { currentTarget: HTMLInputElement }) {
+    const file = event.currentTarget.files?.[0];
+    event.currentTarget.value = '';
+    if (file) takeList(await file.text());
+  }
+  const telling = {
+    state: (state: keyof typeof recordWords) => recordWords[state],
+    reason: (record: LaneRecord) =>
+      record.reason
+        ? dropWords(record.reason)
+        : record.problem
+          ? problemWords(record.problem).what
+          : ''
+  };
+</script>
+
+<fieldset class="flex flex-col gap-2">
+  <legend class="font-semibold">Only what a list names</legend>
+  {#if sheet}
+    <p class="flex flex-wrap items-center gap-3">
+      A list of {countWords(sheet.rows.length, 'row', 'rows')}, by its column “{sheet.columns[
+        sheet.key
+      ]}”.
+      <button
+        class="plain btn btn-sm"
+        onclick={() => takeSheetBack($state.snapshot(lane) as Lane, telling)}
+        >Take it back with what became of each (CSV)</button
+      >
+      <button
+        class="bare btn btn-sm"
+        onclick={() => {
+          lane.source.sheet = null;
+          onchange();
+        }}>Without the list</button
+      >
+    </p>
+  {:else}
+    <textarea
+      class="field"
+      rows="2"
+      aria-label="Addresses or topics, one a line"
+      placeholder="Addresses or topics, one a line"
+      bind:value={pasted}></textarea>
+    <p class="flex flex-wrap gap-2">
+      <button class="plain btn btn-sm" disabled={!pasted.trim()} onclick={() => takeList(pasted)}
+        >Use this list</button
+      >
+      <label class="plain btn cursor-pointer btn-sm">
+        From a sheet (CSV)
+        <input class="sr-only" type="file" accept=".csv,text/csv,text/plain" onchange={bring} />
+      </label>
+    </p>
+  {/if}
+  {#if message}<p role="alert">{message}</p>{/if}
+</fieldset>

@@ -1,0 +1,11 @@
+import type { Component } from 'svelte';
+import type { Lane } from '$lib/core/lanes/lane.ts';
+
+/** What the form of each station is given. */
+export interface StationProps {
+  lane: Lane;
+  /** Of places and networks, by id. */
+  names: ReadonlyMap<string, string>;
+  onchange: () => void;
+}
+export type StationForm = Component<StationProps, object, 'lane'>;

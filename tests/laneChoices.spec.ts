@@ -1,0 +1,209 @@
+import type { Page } from '@playwright/test';
+import { expect, openLayout, test } from './app.ts';
+
+const TWILL = 'Threading a four-shaft twill, slowly';
+const DAY = 86_400_000;
+
+const station = (page: Page, name: string) =>
+  page.getByRole('list', { name: /^Stations of/ }).getByRole('button', { name });
+
+async function newLane(page: Page): Promise<void> {
+  await page.getByRole('link', { name: 'Lanes', exact: true }).click();
+  await page.getByRole('button', { name: 'New lane' }).click();
+}
+
+/** What a lane leaves out and what it lets pass, as its rehearsal tells it. */
+async function rehearsal(page: Page) {
+  await page.getByRole('button', { name: 'Rehearse' }).click();
+  const region = page.getByRole('region', { name: /^Rehearsal of/ });
+  await expect(region.getByRole('combobox', { name: 'Rehearse with' })).toBeVisible();
+  return region;
+}
+
+/** Puts a setting of the browser where no part of the application runs that would write it anew. */
+async function putSetting(page: Page, name: string, value: unknown): Promise<void> {
+  await page.goto('/favicon.svg');
+  await page.evaluate(
+    async ([name, value]) => {
+      const asked = indexedDB.open('swift-twin');
+      await new Promise((done) => (asked.onsuccess = done));
+      const change = asked.result.transaction('settings', 'readwrite');
+      change.objectStore('settings').put({ name, value });
+      await new Promise((done) => (change.oncomplete = done));
+      asked.result.close();
+    },
+    [name, value] as const
+  );
+}
+
+test('a playlist of the channel is a source, found on its page or given by address', async ({
+  home: page,
+  app
+}) => {
+  await newLane(page);
+  await station(page, 'Sift').click();
+  await page.getByRole('radio', { name: 'The catalogue, oldest first' }).check();
+  await station(page, 'Source').click();
+  await page.getByRole('button', { name: 'Look for playlists' }).click();
+  await expect(page.getByRole('checkbox', { name: 'Your first warp, in order' })).toBeVisible();
+  await page
+    .getByRole('textbox', { name: 'Address of a playlist' })
+    .fill(`${app.hosts}/channel/playlists/colour`);
+  await page.getByRole('button', { name: 'Add' }).click();
+  await expect(page.getByRole('checkbox', { name: 'Colour and dye, 2 items' })).toBeChecked();
+  await expect(station(page, 'Source')).toContainText('in 1 playlist');
+  const region = await rehearsal(page);
+  await region.getByText(/items are left out, and why/).click();
+  await expect(region.getByText(/: It is in none of the playlists\.$/).first()).toBeVisible();
+  await expect(region.getByText(/^Madder red on wool.*playlists/)).toHaveCount(0);
+
+  await page.getByRole('textbox', { name: 'Address of a playlist' }).fill(`${app.hosts}/blog/`);
+  await page.getByRole('button', { name: 'Add' }).click();
+  await expect(page.getByText('It is no playlist of Wrenfold Loomworks.')).toBeVisible();
+  await expect(station(page, 'Source')).toContainText('in 1 playlist');
+});
+
+test('the most seen come first, by what the channel counts', async ({ home: page }) => {
+  await newLane(page);
+  await station(page, 'Sift').click();
+  await page.getByRole('radio', { name: 'The catalogue, most seen first' }).check();
+  await expect(station(page, 'Sift')).toContainText('Most seen first');
+  const region = await rehearsal(page);
+  const offered = await region
+    .getByRole('combobox', { name: 'Rehearse with' })
+    .locator('optgroup[label="Passes"] option')
+    .allTextContents();
+  const views = await page.evaluate(async () => {
+    const asked = indexedDB.open('swift-twin');
+    await new Promise((done) => (asked.onsuccess = done));
+    const all = asked.result.transaction('items').objectStore('items').getAll();
+    await new Promise((done) => (all.onsuccess = done));
+    return Object.fromEntries(
+      (all.result as { title: string; views?: number }[]).map((i) => [i.title, i.views ?? -1])
+    );
+  });
+  expect(offered.length).toBeGreaterThan(2);
+  const counts = offered.map((title) => views[title] ?? 0);
+  expect(counts).toEqual(counts.toSorted((a, b) => b - a));
+  expect(counts[0]).toBeGreaterThan(0);
+});
+
+test('layouts that were kept on the desk are taken by language', async ({ home: page }) => {
+  await openLayout(page, TWILL);
+  const parts = page.getByRole('list', { name: 'Parts of the post' });
+  const lead = parts.getByRole('listitem', { name: 'Lead-in' });
+  await lead.getByRole('textbox').fill('Ein Film aus der Werkstatt.');
+  const kept = page.getByRole('region', { name: 'Kept layouts' });
+  await kept.getByRole('textbox', { name: 'Keep this layout as' }).fill('German videos');
+  await kept.getByRole('button', { name: 'Keep', exact: true }).click();
+  await expect(kept.getByRole('combobox', { name: 'Kept layouts' })).toContainText('German videos');
+  await page.getByText('Write', { exact: true }).click();
+  await page.getByRole('button', { name: 'Clear the desk' }).click();
+
+  await newLane(page);
+  await station(page, 'Sift').click();
+  await page.getByRole('radio', { name: 'The catalogue, newest first' }).check();
+  await station(page, 'Make').click();
+  await page.getByRole('button', { name: 'Another layout for some items' }).click();
+  await page.getByRole('textbox', { name: 'Language (a code, such as de)' }).fill('de');
+  await page.keyboard.press('Tab');
+  await expect(station(page, 'Make')).toContainText('with 1 rule for others');
+  const region = await rehearsal(page);
+  await region
+    .getByRole('combobox', { name: 'Rehearse with' })
+    .selectOption({ label: 'Die Kette aufbäumen, ganz in Ruhe' });
+  await region.getByRole('button', { name: 'Show what would be made' }).click();
+  const made = region.getByRole('article', { name: 'For The Wrenfold Notebook' });
+  await expect(made).toContainText('Ein Film aus der Werkstatt.', { timeout: 20_000 });
+  await region.getByRole('combobox', { name: 'Rehearse with' }).selectOption(TWILL);
+  await region.getByRole('button', { name: 'Show what would be made' }).click();
+  await expect(made).toContainText('Threading a four-shaft twill', { timeout: 20_000 });
+  await expect(made).not.toContainText('Ein Film aus der Werkstatt.');
+});
+
+test('a lane makes polls; an item that gives none is left out with its reason', async ({
+  home: page,
+  world
+}) => {
+  await newLane(page);
+  await station(page, 'Make').click();
+  await page.getByRole('radio', { name: 'An update of each item' }).check();
+  await page.getByRole('radio', { name: 'A quiz' }).check();
+  await station(page, 'Source').click();
+  await page.getByRole('checkbox', { name: 'Wrenfold Loomworks' }).check();
+  await station(page, 'Sift').click();
+  await page.getByRole('radio', { name: 'The catalogue, newest first' }).check();
+  await station(page, 'Pace').click();
+  await page.getByRole('spinbutton', { name: 'Most in a run' }).fill('');
+  await page.keyboard.press('Tab');
+  await station(page, 'Places').click();
+  await page.getByRole('checkbox', { name: 'Wrenfold Loomworks: followers' }).check();
+  await page.getByRole('button', { name: 'Run now' }).click();
+  await expect(page.getByText(/left out \d+ and made \d+\.$/)).toBeVisible({ timeout: 60_000 });
+  await page.getByText(/^What it did: /).click();
+  await page.getByText(/^Left out: \d+$/).click();
+  await expect(
+    page.getByRole('list', { name: /^Left out by/ }).getByText(/made from English text only/)
+  ).toBeVisible();
+  await expect(station(page, 'Gate')).toContainText(/[1-9]\d* to review/);
+  expect(await world.updates('followers')).toEqual([]);
+});
+
+test('what fell due while it was closed is told, and goes out at the same pace', async ({
+  home: page
+}) => {
+  await newLane(page);
+  await station(page, 'Sift').click();
+  await page.getByRole('radio', { name: 'The catalogue, newest first' }).check();
+  await page.getByRole('checkbox', { name: 'With captions' }).check();
+  await station(page, 'Pace').click();
+  await page.getByRole('spinbutton', { name: 'To (hour)' }).fill('24');
+  await page.getByRole('spinbutton', { name: 'From (hour)' }).fill('0');
+  await page.keyboard.press('Tab');
+  await page.getByRole('button', { name: 'Run now' }).click();
+  await expect(station(page, 'Gate')).toContainText('3 to review', { timeout: 60_000 });
+  await page.getByRole('link', { name: '3 to review' }).click();
+  await page
+    .getByRole('button', { name: /^Let out/ })
+    .first()
+    .click();
+  await page
+    .getByRole('button', { name: /^Let out/ })
+    .first()
+    .click();
+  await page.getByRole('link', { name: 'Lanes', exact: true }).first().click();
+  await expect(station(page, 'Pace')).toContainText('2 planned');
+  // It is on, and then closed for three days.
+  await page.getByRole('switch').click();
+  await putSetting(page, 'lanes/led', Date.now() - 3 * DAY);
+  await page.goto('/lanes');
+  await expect(
+    page.getByText(/^When this was opened on .*, [12] items? (was|were) due/)
+  ).toBeVisible({ timeout: 20_000 });
+  await expect(station(page, 'Places')).toContainText('1 placed', { timeout: 60_000 });
+  await expect(station(page, 'Pace')).toContainText('1 planned');
+  await page.getByRole('link', { name: 'Journal', exact: true }).click();
+  await expect(page.getByRole('cell', { name: 'Fell due while closed' })).toBeVisible();
+});
+
+test('a key that ends soon, and one that is over, are told in the bar', async ({
+  home: page,
+  world
+}) => {
+  await page.getByRole('link', { name: 'Places', exact: true }).click();
+  const channel = page.getByRole('article', { name: 'Wrenfold Loomworks', exact: true });
+  await expect(channel.getByText(/^It takes 30 a month; 30 were left/)).toBeVisible();
+  await expect(channel.getByText(/^good until /)).toBeVisible();
+  await expect(page.getByText('a key ends soon')).toHaveCount(0);
+  await page.clock.setFixedTime(Date.now() + 170 * DAY);
+  await channel.getByRole('button', { name: 'Check Wrenfold Loomworks', exact: true }).click();
+  await expect(page.getByRole('link', { name: 'a key ends soon' })).toBeVisible();
+  // The hosts' clock alone is moved on: by it the key is over, and the place refuses it.
+  await world.clock(181 * 24);
+  await channel
+    .getByRole('button', { name: /^Check/ })
+    .first()
+    .click();
+  await expect(channel.getByText(/refused the key/)).toBeVisible();
+  await expect(page.getByRole('link', { name: 'a place fails' })).toBeVisible();
+});
