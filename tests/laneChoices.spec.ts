@@ -145,7 +145,10 @@ test('a lane makes polls; an item that gives none is left out with its reason', 
   await expect(
     page.getByRole('list', { name: /^Left out by/ }).getByText(/made from English text only/)
   ).toBeVisible();
-  await expect(station(page, 'Gate')).toContainText(/[1-9]\d* to review/);
+  await page.getByRole('link', { name: /^[1-9]\d* to review$/ }).click();
+  await page.getByRole('button', { name: /^Look/ }).first().click();
+  await expect(page.getByRole('group', { name: 'Try it' }).getByRole('radio')).toHaveCount(4);
+  await expect(page.getByText(/^Right: .+\. Shown afterwards: .+/)).toBeVisible();
   expect(await world.updates('followers')).toEqual([]);
 });
 

@@ -20,7 +20,7 @@ async function newLane(page: Page): Promise<void> {
   await page.getByRole('spinbutton', { name: 'To (hour)' }).fill('24');
   await page.getByRole('spinbutton', { name: 'From (hour)' }).fill('0');
   await page.getByRole('spinbutton', { name: 'From (hour)' }).press('Tab');
-  await expect(station(page, 'Pace')).toContainText('9 a day, 0–24 h');
+  await expect(station(page, 'Pace')).toContainText('9 a day, at any hour');
   await station(page, 'Places').click();
   await page.getByRole('combobox', { name: 'How it stands there' }).selectOption('public');
   await expect(station(page, 'Places')).toContainText('The Wrenfold Notebook, public');

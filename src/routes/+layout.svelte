@@ -58,7 +58,7 @@
 {:else}
   <div class="grid h-dvh grid-cols-[minmax(0,1fr)] grid-rows-[auto_minmax(0,1fr)_auto]">
     <TopBar onsearch={() => (palette = true)} />
-    <main class="min-h-0 min-w-0">{@render children()}</main>
+    <main class="relative min-h-0 min-w-0 overflow-clip">{@render children()}</main>
     <Deck />
   </div>
 {/if}

@@ -8,14 +8,17 @@ export const saveLane = (lane: Lane): Promise<unknown> => db.lanes.put(laneSchem
 
 /** Takes a lane out with its records; what it placed stays in the outbox and can be undone. */
 export async function removeLane(id: string): Promise<void> {
-  await db.transaction('rw', [db.lanes, db.records, db.runs, db.outbox], async () => {
+  const tables = [db.lanes, db.records, db.runs, db.outbox, db.transfers];
+  await db.transaction('rw', tables, async () => {
     await db.records.where({ laneId: id }).delete();
     await db.runs.where({ laneId: id }).delete();
     // What was not sent yet goes with its lane.
-    await db.outbox
+    const unsent = await db.outbox
       .where({ laneId: id })
       .filter((e) => e.state === 'in-review' || e.state === 'planned')
-      .delete();
+      .primaryKeys();
+    await db.outbox.bulkDelete(unsent);
+    await db.transfers.bulkDelete(unsent);
     // What is being sent is left to the outbox.
     await db.outbox.where({ laneId: id }).modify({ laneId: '' });
     await db.lanes.delete(id);
@@ -47,7 +50,7 @@ export function decide(
   decision: 'let-out' | 'send-back' | 'skip',
   now: number
 ): Promise<void> {
-  return db.transaction('rw', db.records, db.outbox, async () => {
+  return db.transaction('rw', db.records, db.outbox, db.transfers, async () => {
     for (const { id } of records) {
       const record = await db.records.get(id);
       if (!record) continue;
@@ -58,7 +61,11 @@ export function decide(
         if (!entry) continue;
         if (decision === 'let-out')
           await db.outbox.put({ ...entry, state: 'planned', updated: now });
-        else await db.outbox.delete(entry.key);
+        else {
+          await db.outbox.delete(entry.key);
+          // The file that waited to follow it does not follow any more.
+          await db.transfers.delete(entry.key);
+        }
       }
       if (decision === 'let-out')
         await db.records.put({ ...record, state: 'planned', changed: now });

@@ -4,7 +4,7 @@
   import Sun from '@lucide/svelte/icons/sun';
   import { page } from '$app/state';
   import { db } from '$lib/data/db.ts';
-  import { readAlerts } from '$lib/data/alerts.ts';
+  import Alerts from './Alerts.svelte';
   import { live } from './live.svelte.ts';
   import { mode } from './mode.svelte.ts';
 
@@ -18,8 +18,6 @@
     { href: '/journal', label: 'Journal' }
   ];
   const places = live(() => () => db.places.toArray());
-  const alerts = live(() => () => readAlerts(Date.now()));
-  const list = (names: string[]) => names.join(', ');
   const isHere = (href: string) =>
     href === '/'
       ? /^\/(?:$|desk|booth)/.test(page.url.pathname)
@@ -47,36 +45,7 @@
       >
     {/each}
   </nav>
-  {#if alerts.value}
-    <p class="hidden gap-3 text-sm sm:flex" role="status" aria-label="What needs a look">
-      {#if alerts.value.review > 0}<a href="/review" class="underline"
-          >{alerts.value.review} to review</a
-        >{/if}
-      {#if alerts.value.failed > 0}<a href="/journal" class="underline"
-          >{alerts.value.failed} failed</a
-        >{/if}
-      {#if alerts.value.low.length > 0}<a
-          href="/places"
-          class="underline"
-          title={list(alerts.value.low)}>allowance low</a
-        >{/if}
-      {#if alerts.value.ending.length > 0}<a
-          href="/places"
-          class="underline"
-          title={list(alerts.value.ending)}>a key ends soon</a
-        >{/if}
-      {#if alerts.value.refused.length > 0}<a
-          href="/places"
-          class="underline"
-          title={list(alerts.value.refused)}>a place fails</a
-        >{/if}
-      {#if alerts.value.quiet.length > 0}<a
-          href="/lanes"
-          class="underline"
-          title={list(alerts.value.quiet)}>a lane finds nothing</a
-        >{/if}
-    </p>
-  {/if}
+  <Alerts />
   <ul
     class="ml-auto hidden min-w-0 items-center gap-3 text-sm text-quiet lg:flex"
     aria-label="Places in use"

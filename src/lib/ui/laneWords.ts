@@ -203,7 +203,7 @@ export function paceWords({ pace }: Lane): string {
     perWeek ? `${perWeek} a week` : '',
     gap > 0 ? `${gap >= 60 && gap % 60 === 0 ? `${gap / 60} h` : `${gap} min`} apart` : '',
     days,
-    `${hours.from}–${hours.to} h`,
+    hours.from === 0 && hours.to === 24 ? 'at any hour' : `${hours.from}–${hours.to} h`,
     pace.rampDays ? 'slowly at first' : ''
   ];
   return parts.filter(Boolean).join(', ');

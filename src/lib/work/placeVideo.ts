@@ -56,7 +56,21 @@ export async function placeVideo(
   }
 }
 
-/** Readies the file of a finished video for a channel; it is sent once the video stands there. */
+/** What a channel is asked to take of a finished video, and under which key. */
+export async function videoPlacement(
+  render: Render,
+  post: Item,
+  channel: Place,
+  details: VideoDetails
+): Promise<{ key: string; payload: VideoPayload }> {
+  const blog = (await db.places.get(post.placeId)) ?? null;
+  return {
+    key: videoKey(post, channel),
+    payload: toPayload(details, render, post, blog, channel)
+  };
+}
+
+/** The same, with its file readied for the channel: it is sent once the video stands there. */
 export async function readyVideo(
   narration: Narration,
   render: Render,
@@ -64,8 +78,8 @@ export async function readyVideo(
   channel: Place,
   details: VideoDetails
 ): Promise<{ key: string; payload: VideoPayload }> {
-  const blog = (await db.places.get(post.placeId)) ?? null;
-  const key = videoKey(post, channel);
+  const placement = await videoPlacement(render, post, channel, details);
+  const { key } = placement;
   const before = await readTransfer(key);
   const isSent = before?.file === render.file && before.state === 'ready';
   if (!isSent)
@@ -79,7 +93,7 @@ export async function readyVideo(
       ...{ sent: 0, state: 'waiting', problem: null, attempts: 0 },
       ...{ nextTry: Date.now(), updated: Date.now() }
     });
-  return { key, payload: toPayload(details, render, post, blog, channel) };
+  return placement;
 }
 
 function toPayload(

@@ -4,9 +4,9 @@
   import { db } from '$lib/data/db.ts';
   import { decide } from '$lib/data/lanes.ts';
   import { deck } from '$lib/ui/deck.svelte.ts';
-  import SafeHtml from '$lib/ui/desk/SafeHtml.svelte';
   import EmptyState from '$lib/ui/EmptyState.svelte';
   import { live } from '$lib/ui/live.svelte.ts';
+  import Piece from '$lib/ui/lanes/Piece.svelte';
   import Held from '$lib/ui/updates/Held.svelte';
   import { countWords, dateTimeWords } from '$lib/ui/words.ts';
 
@@ -200,20 +200,12 @@
               {#each entries as entry (entry.key)}
                 <div class="pt-2 text-sm">
                   <h3 class="font-semibold">{names.value?.get(entry.placeId)}</h3>
-                  {#if isUpdate(entry.payload)}
-                    <p class="break-words whitespace-pre-line">
-                      {entry.payload.text}
-                      {entry.payload.hashtags.join(' ')}
-                    </p>
-                  {:else if isVideo(entry.payload)}
-                    <p class="break-words whitespace-pre-line">{entry.payload.description}</p>
-                  {:else}
-                    <SafeHtml
-                      html={entry.payload.html}
-                      label="The post of {record.title}"
-                      language=""
-                    />
-                  {/if}
+                  <Piece
+                    payload={entry.payload}
+                    itemId={entry.itemId}
+                    placeId={entry.placeId}
+                    label="The post of {record.title}"
+                  />
                 </div>
               {/each}
             {/if}

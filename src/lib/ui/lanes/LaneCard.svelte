@@ -101,6 +101,11 @@
       <button class="bare btn btn-sm" onclick={() => (isRemoving = true)}>Delete…</button>
     {/if}
   </header>
+  {#if !isWhole}
+    <p class="text-sm text-quiet">
+      Choose its source and its places; then it can be rehearsed, run and switched on.
+    </p>
+  {/if}
   <Track {lanes} bind:lane {names} />
   {#if missed.value}<p class="text-sm">{missedWords(missed.value.slots, missed.value.at)}</p>{/if}
   {#if overlaps.length > 0}

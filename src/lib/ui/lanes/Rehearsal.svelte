@@ -1,8 +1,6 @@
 <script lang="ts">
   import type { Lane } from '$lib/core/lanes/lane.ts';
-  import { isUpdate, isVideo } from '$lib/core/lanes/outbox.ts';
   import type { Problem } from '$lib/core/model/place.ts';
-  import SafeHtml from '$lib/ui/desk/SafeHtml.svelte';
   import { deck } from '$lib/ui/deck.svelte.ts';
   import { dropWords, paceReasonWords } from '$lib/ui/laneWords.ts';
   import ProblemNote from '$lib/ui/ProblemNote.svelte';
@@ -11,6 +9,7 @@
   import { attempt } from '$lib/work/tasks.svelte.ts';
   import type { Foreseen } from '$lib/workers/lanes.worker.ts';
   import { foreseen } from './foreseen.svelte.ts';
+  import Piece from './Piece.svelte';
   import ForeseenWords from './ForeseenWords.svelte';
 
   let { lane, names }: { lane: Lane; names: ReadonlyMap<string, string> } = $props();
@@ -106,19 +105,12 @@
             ? `${countWords(complaints, 'check complains', 'checks complain')}.`
             : 'No check complains.'}
         </p>
-        {#if isUpdate(payload)}
-          <p class="rounded-base border border-line bg-canvas p-2 break-words whitespace-pre-line">
-            {payload.text}
-            {payload.hashtags.join(' ')}
-          </p>
-        {:else if isVideo(payload)}
-          <p class="font-semibold">{payload.title}</p>
-          <p class="break-words whitespace-pre-line">{payload.description}</p>
-          <p><a href="/booth/{rehearsed.itemId}">The finished video, in the booth</a></p>
-        {:else}
-          <p class="font-semibold">{payload.title}</p>
-          <SafeHtml html={payload.html} label="The post as it would be" language="" />
-        {/if}
+        <Piece
+          {payload}
+          itemId={rehearsed.itemId}
+          placeId={target.placeId}
+          label="The post as it would be"
+        />
       </article>
     {/each}
     <button

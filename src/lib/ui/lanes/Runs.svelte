@@ -20,6 +20,15 @@
     return async () =>
       (await db.records.where({ laneId }).sortBy('changed')).reverse().slice(0, ITEMS);
   });
+  /** Where what was placed can be seen, by record. */
+  const addresses = live(() => {
+    const laneId = lane.id;
+    return async () => {
+      const placed = await db.outbox.where({ laneId }).toArray();
+      const seen = placed.filter((e) => e.state === 'placed' && (e.answer || e.url));
+      return Map.groupBy(seen, (e) => e.itemId);
+    };
+  });
   const isDropped = (state: string) => state === 'dropped';
   const held = $derived((records.value ?? []).filter((r) => !isDropped(r.state)));
   const dropped = $derived((records.value ?? []).filter((r) => isDropped(r.state)));
@@ -57,6 +66,14 @@
       {#each held as record (record.id)}
         <li>
           <span class="font-semibold">{recordWords[record.state]}</span>: {record.title}
+          {#each addresses.value?.get(record.itemId) ?? [] as entry (entry.key)}
+            <a
+              class="mr-2 underline"
+              href={entry.answer || entry.url}
+              target="_blank"
+              rel="noreferrer">see it<span class="sr-only">: {record.title}</span></a
+            >
+          {/each}
           {#if record.problem}<span class="text-quiet"
               >{problemWords(record.problem).what} {record.problem.detail}</span
             >{/if}

@@ -111,7 +111,7 @@
         onclick={() => (open = open === name ? '' : name)}
       >
         <span class="font-semibold">{name}</span>
-        <span class="w-full break-words">{words}</span>
+        <span class="line-clamp-6 w-full break-words" title={words}>{words}</span>
         <span class="times mt-auto text-quiet">{count}</span>
       </button>
     </li>

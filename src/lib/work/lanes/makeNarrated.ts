@@ -7,17 +7,19 @@ import { db } from '$lib/data/db.ts';
 import { getBody } from '$lib/data/items.ts';
 import { beginNarration, narratePost } from '../beginNarration.ts';
 import { contentOf, makeVideo } from '../narrate.ts';
-import { readyVideo } from '../placeVideo.ts';
+import { readyVideo, videoPlacement } from '../placeVideo.ts';
 
 /**
  * The narrated video that a lane makes of a post, as the booth would without being touched. Its file
  * is kept, and sent once the video stands at its channel.
+ * @param isRehearsal nothing is readied to be sent
  * @throws PlaceError
  */
 export async function makeNarrated(
   post: Item,
   target: LaneTarget,
-  signal: AbortSignal
+  signal: AbortSignal,
+  isRehearsal: boolean
 ): Promise<Made> {
   const channel = await db.places.get(target.placeId);
   if (!channel)
@@ -43,6 +45,8 @@ export async function makeNarrated(
     ...(tags.length > 0 && { tags }),
     ...(categories[0] && { category: categories[0] })
   };
-  const { key, payload } = await readyVideo(narration, render, post, channel, details);
+  const { key, payload } = isRehearsal
+    ? await videoPlacement(render, post, channel, details)
+    : await readyVideo(narration, render, post, channel, details);
   return { key, payload, complaints: 0 };
 }

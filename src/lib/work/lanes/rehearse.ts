@@ -20,7 +20,7 @@ export interface Rehearsed {
 /** @throws PlaceError */
 export function rehearse(lane: Lane, itemId: string): Promise<Rehearsed> {
   return runTask(`Rehearsing “${lane.name}”`, async (signal) => {
-    const world = laneWorld(signal);
+    const world = laneWorld(signal, true);
     const [candidate] = await lanesWorker().candidates(lane, [itemId]);
     if (!candidate) throw new PlaceError({ kind: 'not-found', detail: 'The item is gone.' });
     const made: Rehearsed['made'] = [];
@@ -40,15 +40,20 @@ export async function nextSlot(lane: Lane, before: number): Promise<PaceSlot | n
   return planSlots(lane.pace, history, Date.now(), before + 1).at(-1) ?? null;
 }
 
-/** Keeps what was rehearsed as it is; it goes out at the pace of the lane. */
+/** Keeps what was rehearsed as it is; it goes out at the pace of the lane. @throws PlaceError */
 export async function keepRehearsed(lane: Lane, { itemId, made }: Rehearsed): Promise<void> {
   const item = await getItem(itemId);
+  const fresh = made.filter((m) => !m.isThereAlready);
+  // The file of a video is there already; now it is readied to be sent as well.
+  if (lane.make.kind === 'video' && item)
+    await runTask(`Keeping “${item.title}”`, async (signal) => {
+      const { makeNarrated } = await import('./makeNarrated.ts');
+      for (const { target } of fresh) await makeNarrated(item, target, signal, false);
+    });
   const now = Date.now();
-  const entries = made
-    .filter((m) => !m.isThereAlready)
-    .map(({ target: { placeId }, made: { key, payload } }) =>
-      newEntry({ key, itemId, placeId, payload, laneId: lane.id, state: 'planned' }, now)
-    );
+  const entries = fresh.map(({ target: { placeId }, made: { key, payload } }) =>
+    newEntry({ key, itemId, placeId, payload, laneId: lane.id, state: 'planned' }, now)
+  );
   const record: LaneRecord = {
     ...{ id: recordId(lane.id, itemId), laneId: lane.id, itemId, runId: 'rehearsal' },
     ...{ title: item?.title ?? '', url: item?.url ?? '', state: 'planned' },

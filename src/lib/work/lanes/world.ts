@@ -8,8 +8,11 @@ import { lanesWorker } from '$lib/workers/lanes.ts';
 import { workOn } from '../post.ts';
 import { within } from './within.ts';
 
-/** The world of lanes as it is: the database, the workers and the outbox. */
-export const laneWorld = (signal: AbortSignal): LaneWorld => ({
+/**
+ * The world of lanes as it is: the database, the workers and the outbox.
+ * @param isRehearsal what is made is shown only
+ */
+export const laneWorld = (signal: AbortSignal, isRehearsal = false): LaneWorld => ({
   shelf: laneShelf,
   now: Date.now,
   candidates: async (lane) => {
@@ -21,7 +24,7 @@ export const laneWorld = (signal: AbortSignal): LaneWorld => ({
       if (lane.make.kind === 'post')
         return (await import('./makePost.ts')).makePost(lane, item, target, limited);
       if (lane.make.kind === 'video')
-        return (await import('./makeNarrated.ts')).makeNarrated(item, target, limited);
+        return (await import('./makeNarrated.ts')).makeNarrated(item, target, limited, isRehearsal);
       return (await import('./makeUpdate.ts')).makeUpdate(lane, item, target);
     }),
   allowances,
