@@ -267,3 +267,50 @@ test('what was answered survives a kill, and the addresses follow to another por
   await world.kill();
   await rm(own, { recursive: true });
 });
+
+test('a key tells what it may do and until when, and is refused after that', async () => {
+  const places: [string, string][] = [
+    ['channel', 'wrenfold-loomworks-key'],
+    ['blog', KEY],
+    ['followers', 'wrenfold-updates-key']
+  ];
+  const ask = (path: string, key: string) =>
+    fetch(`${hosts.origin}/${path}/token`, { headers: { authorization: `Bearer ${key}` } });
+  for (const [path, key] of places) {
+    const told = (await (await ask(path, key)).json()) as { scope: string; exp: number };
+    assert.match(told.scope, /\bcreate\b/, path);
+    const days = (told.exp * 1000 - Date.now()) / 86_400_000;
+    assert.ok(days > 179 && days <= 180, `${path}: ${days} days`);
+    assert.equal((await ask(path, 'another-key')).status, 401);
+  }
+  await control('clock', { hours: String(181 * 24) });
+  for (const [path, key] of places) assert.equal((await ask(path, key)).status, 401, path);
+});
+
+test('the allowance of a month goes down with each post, and is new in the next month', async () => {
+  const left = async () => {
+    const answer = await fetch(`${hosts.origin}/blog/micropub?q=config`, {
+      headers: { authorization: `Bearer ${KEY}` }
+    });
+    const { allowance } = (await answer.json()) as { allowance: { most: number; left: number } };
+    return allowance;
+  };
+  const { most, left: atFirst } = await left();
+  assert.ok(atFirst <= most);
+  for (const name of ['One', 'Two']) await micropub(entry({ name: [name], content: ['x'] }));
+  assert.equal((await left()).left, atFirst - 2);
+  await control('clock', { hours: String(32 * 24) });
+  assert.equal((await left()).left, most);
+});
+
+test('the page of the channel names its playlists, whose feeds have their videos in order', async () => {
+  const links = [
+    ...(await text('/channel/')).matchAll(/<link rel="alternate"[^>]*href="([^"]+)"/g)
+  ];
+  const lists = links.map((m) => m[1] ?? '').filter((href) => href.includes('/playlists/'));
+  assert.equal(lists.length, 2);
+  const feed = await (await fetch(lists[0] ?? '')).text();
+  const ids = [...feed.matchAll(/<id>tag:[^<]+\/([\w-]+)<\/id>/g)].map((m) => m[1]);
+  assert.equal(ids[0], 'winding-a-warp');
+  assert.equal(ids.length, 5);
+});

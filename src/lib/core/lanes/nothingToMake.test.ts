@@ -1,7 +1,7 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
-import { itemSchema } from '../model/item.ts';
 import { PlaceError } from '../model/place.ts';
+import { anItem } from '../testing.ts';
 import { run, type LaneWorld } from './drive.ts';
 import { newLane, type Lane } from './lane.ts';
 import type { LaneRecord } from './record.ts';
@@ -10,13 +10,7 @@ import type { Candidate } from './sift.ts';
 const NOW = Date.parse('2026-05-20T12:00:00Z');
 
 const candidate: Candidate = {
-  item: itemSchema.parse({
-    ...{ id: 'v', placeId: 'c', kind: 'video', nativeId: 'v', url: 'https://c.example/v' },
-    ...{ title: 'Kette', published: '2026-05-10T12:00:00Z', updated: null, author: '' },
-    ...{ visibility: 'public', language: 'de', licence: '', duration: 300, summary: '' },
-    ...{ pictures: [], embedUrl: '', contentUrl: '', captions: [], tags: [] },
-    ...{ embeds: [], links: [], origin: null }
-  }),
+  item: anItem({ id: 'v', kind: 'video', language: 'de' }),
   ...{ words: 100, owner: '', likeMade: null, isInPlaylist: false },
   twin: { other: null, isSetAside: false, isInHand: false }
 };
