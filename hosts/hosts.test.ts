@@ -3,30 +3,11 @@ import { spawn } from 'node:child_process';
 import { mkdtemp, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { after, before, beforeEach, test } from 'node:test';
-import { startHosts, type Hosts } from './serve.ts';
+import { test } from 'node:test';
+import { TestHosts } from './testing.ts';
 
-let hosts: Hosts;
-let folder = '';
-before(async () => {
-  folder = await mkdtemp(join(tmpdir(), 'world-'));
-  hosts = await startHosts({ port: 0, folder });
-});
-after(async () => {
-  await hosts.close();
-  await rm(folder, { recursive: true });
-});
-beforeEach(async () => {
-  await control('reset', {});
-  await control('faults', {});
-});
-
-const control = (what: string, form: Record<string, string>) =>
-  fetch(`${hosts.origin}/control/${what}`, {
-    method: 'POST',
-    body: new URLSearchParams(form),
-    redirect: 'manual'
-  });
+const hosts = new TestHosts();
+const control = (what: string, form: Record<string, string>) => hosts.control(what, form);
 const text = async (path: string) => (await fetch(hosts.origin + path)).text();
 const KEY = 'wrenfold-notebook-key';
 const micropub = (json: unknown, key = KEY, origin = hosts.origin) =>

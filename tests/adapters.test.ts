@@ -1,9 +1,6 @@
 import assert from 'node:assert/strict';
-import { mkdtemp, rm } from 'node:fs/promises';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
-import { after, before, beforeEach, test } from 'node:test';
-import { startHosts, type Hosts } from '../hosts/serve.ts';
+import { after, before, test } from 'node:test';
+import { TestHosts } from '../hosts/testing.ts';
 import { originMarker } from '../src/lib/core/model/origin.ts';
 import type { PostPayload, VideoPayload } from '../src/lib/core/lanes/outbox.ts';
 import { PlaceError, type Place } from '../src/lib/core/model/place.ts';
@@ -12,29 +9,10 @@ import { MicropubBlog } from '../src/lib/places/micropub.ts';
 import { outside, sendAsUsual, sendStraight } from './outside.ts';
 
 /** The Micropub adapters against the rehearsal hosts. */
-let hosts: Hosts;
-let folder = '';
-before(async () => {
-  folder = await mkdtemp(join(tmpdir(), 'world-'));
-  hosts = await startHosts({ port: 0, folder });
-  sendStraight();
-});
-after(async () => {
-  sendAsUsual();
-  await hosts.close();
-  await rm(folder, { recursive: true });
-});
-const control = (what: string, form: Record<string, string>) =>
-  outside(`${hosts.origin}/control/${what}`, {
-    method: 'POST',
-    body: new URLSearchParams(form),
-    redirect: 'manual'
-  });
-beforeEach(async () => {
-  await control('reset', {});
-  await control('faults', {});
-});
-
+const hosts = new TestHosts();
+const control = (what: string, form: Record<string, string>) => hosts.control(what, form);
+before(sendStraight);
+after(sendAsUsual);
 const blog = (key = 'wrenfold-notebook-key') => {
   const place: Place = {
     id: 'blog',
@@ -222,4 +200,15 @@ test('a player is put in front of a post once, and not where it stands already',
   await adapter.addEmbed(url, frame, 'https://channel.example/embed/1');
   const page = await (await outside(url)).text();
   assert.equal(page.split('channel.example/embed/1').length - 1, 1);
+});
+
+test('a key tells what it may do and until when; the place, its categories and what is left', async () => {
+  const whole = await blog().grants();
+  assert.deepEqual(whole.rights, ['create', 'update', 'delete', 'media']);
+  assert.equal(whole.allowance?.per, 'month');
+  assert.ok(Date.parse(whole.allowance?.asOf ?? '') <= Date.now());
+  assert.ok(Date.parse(whole.keyEnds ?? '') > Date.now());
+  assert.ok(whole.categories.length > 0);
+  assert.deepEqual((await blog('wrenfold-drafts-only-key').grants()).rights, ['draft']);
+  assert.equal(await kindOf(blog('another-key').grants()), 'key-refused');
 });

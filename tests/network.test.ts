@@ -1,9 +1,6 @@
 import assert from 'node:assert/strict';
-import { mkdtemp, rm } from 'node:fs/promises';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
-import { after, before, beforeEach, test } from 'node:test';
-import { startHosts, type Hosts } from '../hosts/serve.ts';
+import { after, before, test } from 'node:test';
+import { TestHosts } from '../hosts/testing.ts';
 import { readActor } from '../src/lib/core/feeds/actor.ts';
 import { readPage } from '../src/lib/core/feeds/page.ts';
 import type { UpdatePayload } from '../src/lib/core/lanes/outbox.ts';
@@ -17,29 +14,10 @@ import { UpdateNetwork } from '../src/lib/places/network.ts';
 import { outside, sendAsUsual, sendStraight } from './outside.ts';
 
 /** The adapter of networks against the rehearsal networks. */
-let hosts: Hosts;
-let folder = '';
-before(async () => {
-  folder = await mkdtemp(join(tmpdir(), 'world-'));
-  hosts = await startHosts({ port: 0, folder });
-  sendStraight();
-});
-after(async () => {
-  sendAsUsual();
-  await hosts.close();
-  await rm(folder, { recursive: true });
-});
-const control = (what: string, form: Record<string, string>) =>
-  outside(`${hosts.origin}/control/${what}`, {
-    method: 'POST',
-    body: new URLSearchParams(form),
-    redirect: 'manual'
-  });
-beforeEach(async () => {
-  await control('reset', {});
-  await control('faults', {});
-});
-
+const hosts = new TestHosts();
+const control = (what: string, form: Record<string, string>) => hosts.control(what, form);
+before(sendStraight);
+after(sendAsUsual);
 async function linked(path: string, key = 'wrenfold-updates-key'): Promise<UpdateNetwork> {
   const home = `${hosts.origin}/${path}/`;
   const { actor } = readPage(await (await outside(home)).text(), home);
@@ -236,4 +214,15 @@ test('what is posted by hand goes to the mailbox once, and comes back with its a
 
   await target.remove(url, KEY);
   assert.equal(await target.findByKey(KEY), null);
+});
+
+test('a network tells until when a key is good, and refuses one that is not', async () => {
+  const ends = await (await linked('followers')).keyEnds();
+  assert.ok(Date.parse(ends ?? '') > Date.now());
+  assert.equal(await (await linked('followers', '')).keyEnds(), null);
+  await control('faults', { keyExpired: 'on' });
+  await assert.rejects(
+    (await linked('followers')).keyEnds(),
+    (error) => error instanceof PlaceError && error.problem.kind === 'key-refused'
+  );
 });

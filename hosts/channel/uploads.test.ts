@@ -1,34 +1,15 @@
 import assert from 'node:assert/strict';
-import { mkdtemp, readFile, rm } from 'node:fs/promises';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
-import { after, before, beforeEach, test } from 'node:test';
+import { readFile } from 'node:fs/promises';
+import { before, test } from 'node:test';
 import { Upload } from 'tus-js-client';
-import { startHosts, type Hosts } from '../serve.ts';
+import { TestHosts } from '../testing.ts';
 
-let hosts: Hosts;
-let folder = '';
+const hosts = new TestHosts();
+const control = (what: string, form: Record<string, string>) => hosts.control(what, form);
 let clip: Buffer;
 before(async () => {
-  folder = await mkdtemp(join(tmpdir(), 'world-'));
-  hosts = await startHosts({ port: 0, folder });
   clip = await readFile(new URL('../world/clips/hemstitching.webm', import.meta.url));
 });
-after(async () => {
-  await hosts.close();
-  await rm(folder, { recursive: true });
-});
-const control = (what: string, form: Record<string, string>) =>
-  fetch(`${hosts.origin}/control/${what}`, {
-    method: 'POST',
-    body: new URLSearchParams(form),
-    redirect: 'manual'
-  });
-beforeEach(async () => {
-  await control('reset', {});
-  await control('faults', {});
-});
-
 const KEY = 'wrenfold-loomworks-key';
 const micropub = (json: unknown, key = KEY) =>
   fetch(`${hosts.origin}/channel/micropub`, {
@@ -122,8 +103,7 @@ test('a file that is cut in the middle goes on where it was, also on a host begu
     });
     upload.start();
   });
-  await hosts.close();
-  hosts = await startHosts({ port: Number(port), folder });
+  await hosts.restart();
   const head = await fetch(first, {
     method: 'HEAD',
     headers: { authorization: `Bearer ${KEY}`, 'tus-resumable': '1.0.0' }

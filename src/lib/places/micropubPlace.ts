@@ -35,12 +35,20 @@ export abstract class MicropubPlace extends FeedPlace {
   override async look(signal?: AbortSignal): Promise<Look> {
     const look = await super.look(signal);
     if (!this.key) return look;
+    const { rights, ...rest } = await this.grants(signal);
+    return { ...look, ...rest, rights: ['read', ...rights] };
+  }
+
+  /** What the key may do and until when, the categories on offer, and what may still be placed. */
+  async grants(
+    signal?: AbortSignal
+  ): Promise<Pick<Look, 'rights' | 'keyEnds' | 'categories' | 'allowance'>> {
     const [{ rights, keyEnds }, categories, allowance] = await Promise.all([
       this.#keyFacts(signal),
       this.#categories(signal),
       this.#allowance(signal)
     ]);
-    return { ...look, rights: ['read', ...rights], categories, keyEnds, allowance };
+    return { rights, keyEnds, categories, allowance };
   }
 
   async remove(url: string): Promise<void> {
