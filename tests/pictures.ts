@@ -133,7 +133,7 @@ test('the pictures', async ({ home: page, world }) => {
   await copied.getByRole('textbox', { name: 'Name of the lane' }).fill('Tell the neighbours');
   const second = page.getByRole('article', { name: 'Tell the neighbours' });
   await second.getByRole('button', { name: /^Make/ }).click();
-  await second.getByRole('radio', { name: 'A short text of each item' }).check();
+  await second.getByRole('radio', { name: 'An update of each item' }).check();
   await second.getByRole('button', { name: /^Source/ }).click();
   await second.getByRole('checkbox', { name: 'The Wrenfold Notebook' }).check();
   await second.getByRole('button', { name: /^Places/ }).click();

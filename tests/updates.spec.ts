@@ -35,7 +35,7 @@ test('a text goes to four networks, with faults on, and stands at each once', as
   await page.getByRole('link', { name: 'In step', exact: true }).click();
   await expect(row(page, COLOUR).getByRole('link', { name: 'told at 3 places' })).toHaveAttribute(
     'title',
-    /^Short text at Wrenfold Loomworks: followers, /
+    /Short text at Wrenfold Loomworks: followers, /
   );
   await row(page, COLOUR).focus();
   await page.keyboard.press('u');

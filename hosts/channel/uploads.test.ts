@@ -89,7 +89,6 @@ test('a file that is cut in the middle goes on where it was, also on a host begu
   assert.equal((await source())[0]?.state?.[0], 'checking');
 
   await create({ uid: ['u2'], name: ['Another'] });
-  const { port } = new URL(hosts.origin);
   const first = await new Promise<string>((resolve) => {
     const upload = new Upload(clip, {
       endpoint: `${hosts.origin}/channel/uploads`,

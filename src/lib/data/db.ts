@@ -174,7 +174,11 @@ export class Database extends Dexie {
       steps: '++id, key',
       outbox: 'key, itemId, placeId, state, laneId'
     });
-    this.version(7).stores({ playlists: 'url, placeId', layouts: 'id' });
+    this.version(7).stores({
+      playlists: 'url, placeId',
+      layouts: 'id',
+      outbox: 'key, itemId, placeId, state, laneId, [laneId+state]'
+    });
   }
 }
 

@@ -6,7 +6,7 @@ import { newEntry, type OutboxState, type PostPayload } from '../core/lanes/outb
 import { recordId, type LaneRecord } from '../core/lanes/record.ts';
 import { transferSchema } from '../core/lanes/transfer.ts';
 import { db } from './db.ts';
-import { decide, laneShelf, removeLane, saveLane } from './lanes.ts';
+import { decide, laneShelf, openWork, removeLane, saveLane } from './lanes.ts';
 
 const NOW = 1_790_000_000_000;
 const payload: PostPayload = {
@@ -99,4 +99,17 @@ test('a lane that is not whole is not saved', async () => {
   const broken = { ...lane, pace: { ...lane.pace, zone: 'Nowhere/At_all' } };
   await assert.rejects(async () => saveLane(broken));
   assert.equal(await db.lanes.count(), 0);
+});
+
+test('the open work of a lane is what may still go out, and changes with its states', async () => {
+  await db.outbox.bulkPut([
+    entryOf('a', 'planned'),
+    entryOf('b', 'in-review'),
+    { ...entryOf('c', 'planned'), state: 'placed' },
+    { ...entryOf('d', 'planned'), state: 'failed' },
+    entryOf('other', 'planned', 'another lane')
+  ]);
+  assert.deepEqual(await openWork('l'), ['planned a', 'failed d']);
+  await db.outbox.update('a', { state: 'sending' });
+  assert.deepEqual(await openWork('l'), ['sending a', 'failed d']);
 });

@@ -1,6 +1,6 @@
 import type { LaneShelf } from '$lib/core/lanes/drive.ts';
 import { laneSchema, type Lane } from '$lib/core/lanes/lane.ts';
-import { outboxEntrySchema } from '$lib/core/lanes/outbox.ts';
+import { outboxEntrySchema, type OutboxState } from '$lib/core/lanes/outbox.ts';
 import { laneRecordSchema, type LaneRecord } from '$lib/core/lanes/record.ts';
 import { db } from './db.ts';
 
@@ -25,8 +25,23 @@ export async function removeLane(id: string): Promise<void> {
   });
 }
 
+const OPEN: readonly OutboxState[] = ['planned', 'waiting', 'sending', 'failed'];
+
+/**
+ * What of a lane may still have to go out, by key and state; nothing is read but the index. The same
+ * words mean that nothing was let out, begun or ended.
+ */
+export async function openWork(laneId: string): Promise<string[]> {
+  const open = OPEN.map(async (state) => {
+    const keys = await db.outbox.where({ laneId, state }).primaryKeys();
+    return keys.map((key) => `${state} ${key}`);
+  });
+  return (await Promise.all(open)).flat();
+}
+
 export const laneShelf: LaneShelf = {
   records: (laneId) => db.records.where({ laneId }).toArray(),
+  record: async (id) => (await db.records.get(id)) ?? null,
   async saveRecords(records) {
     await db.records.bulkPut(records.map((r) => laneRecordSchema.parse(r)));
   },

@@ -58,6 +58,7 @@ async function ring(retell: (text: string) => string): Promise<{ made: number; d
     now: () => now,
     shelf: {
       records: async (id) => [...records.values()].filter((r) => r.laneId === id),
+      record: async (id) => records.get(id) ?? null,
       saveRecords: async (some) => some.forEach((r) => records.set(r.id, r)),
       entries: async (id) => [...entries.values()].filter((e) => e.laneId === id),
       entry: async (key) => entries.get(key) ?? null,

@@ -18,6 +18,7 @@ export interface Made {
 /** Where records and entries are kept. Each call is done whole or not at all. */
 export interface LaneShelf {
   records(laneId: string): Promise<LaneRecord[]>;
+  record(id: string): Promise<LaneRecord | null>;
   saveRecords(records: readonly LaneRecord[]): Promise<void>;
   /** The entries that a lane made. */
   entries(laneId: string): Promise<OutboxEntry[]>;
@@ -252,7 +253,7 @@ export async function moveOn(lane: Lane, world: LaneWorld): Promise<number | nul
   const after = await world.shelf.entry(next.key);
   if (after && isHalted(after) && after.problem) await world.pause(after.placeId, after.problem);
   else if (after?.state === 'placed') await world.resume(after.placeId);
-  await syncRecords(lane, world);
+  if (after) await syncRecord(lane, world, entries, after);
   return world.now();
 }
 
@@ -301,6 +302,21 @@ function planned(entries: readonly OutboxEntry[]): OutboxEntry[] {
   return entries
     .filter((e) => e.state === 'planned')
     .sort((a, b) => isHalfOut(b) - isHalfOut(a) || a.created - b.created);
+}
+
+/** Brings the record of one item up to what became of one of its entries. */
+async function syncRecord(
+  lane: Lane,
+  { shelf, now }: LaneWorld,
+  entries: readonly OutboxEntry[],
+  settled: OutboxEntry
+): Promise<void> {
+  const { itemId, key } = settled;
+  const record = await shelf.record(recordId(lane.id, itemId));
+  if (!record) return;
+  const others = entries.filter((e) => e.itemId === itemId && e.key !== key);
+  const state = standingOf(record, [...others, settled]);
+  if (state !== record.state) await shelf.saveRecords([{ ...record, state, changed: now() }]);
 }
 
 /** Brings the records of a lane up to what became of their entries. */

@@ -24,6 +24,7 @@ function emptyHanded(detail: string) {
     now: () => (now += 1000),
     shelf: {
       records: async () => [...records.values()],
+      record: async (id) => records.get(id) ?? null,
       saveRecords: async (saved) => saved.forEach((r) => records.set(r.id, r)),
       ...{ entries: async () => [], entry: async () => null },
       ...{ shelve: async () => {}, saveEntry: async () => {} }

@@ -121,5 +121,5 @@
     </p>
   {/if}
   {#if isRehearsing}<Rehearsal {lane} {names} />{/if}
-  <Runs {lane} />
+  <Runs {lane} {names} />
 </article>

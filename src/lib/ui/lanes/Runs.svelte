@@ -8,7 +8,7 @@
   import { countWords, dateTimeWords, problemWords } from '$lib/ui/words.ts';
   import { undoRun } from '$lib/work/lanes/undoRun.ts';
 
-  let { lane }: { lane: Lane } = $props();
+  let { lane, names }: { lane: Lane; names: ReadonlyMap<string, string> } = $props();
   /** Runs and items that are shown. */
   const [RUNS, ITEMS] = [10, 200];
   const runs = live(() => {
@@ -26,7 +26,8 @@
     return async () => {
       const placed = await db.outbox.where({ laneId }).toArray();
       const seen = placed.filter((e) => e.state === 'placed' && (e.answer || e.url));
-      return Map.groupBy(seen, (e) => e.itemId);
+      const told = seen.map(({ answer, url, ...e }) => ({ ...e, url: answer || url }));
+      return Map.groupBy(told, (e) => e.itemId);
     };
   });
   const isDropped = (state: string) => state === 'dropped';
@@ -42,6 +43,10 @@
     );
   }
 </script>
+
+{#snippet link(url: string, words: string)}
+  <a class="underline" href={url} target="_blank" rel="noreferrer">{words}</a>
+{/snippet}
 
 {#if runs.value && runs.value.length > 0}
   <details class="text-sm">
@@ -64,15 +69,12 @@
     </ul>
     <ul class="flex flex-col gap-0.5 pt-2" aria-label="Items of {lane.name}">
       {#each held as record (record.id)}
+        {@const [first, ...others] = addresses.value?.get(record.itemId) ?? []}
         <li>
-          <span class="font-semibold">{recordWords[record.state]}</span>: {record.title}
-          {#each addresses.value?.get(record.itemId) ?? [] as entry (entry.key)}
-            <a
-              class="mr-2 underline"
-              href={entry.answer || entry.url}
-              target="_blank"
-              rel="noreferrer">see it<span class="sr-only">: {record.title}</span></a
-            >
+          <span class="font-semibold">{recordWords[record.state]}</span>:
+          {#if first}{@render link(first.url, record.title)}{:else}{record.title}{/if}
+          {#each others as { key, url, placeId } (key)}
+            , {@render link(url, names.get(placeId) ?? 'another place')}
           {/each}
           {#if record.problem}<span class="text-quiet"
               >{problemWords(record.problem).what} {record.problem.detail}</span

@@ -1,6 +1,7 @@
 import { moveOn } from '$lib/core/lanes/drive.ts';
 import type { Lane } from '$lib/core/lanes/lane.ts';
 import { db } from '$lib/data/db.ts';
+import { openWork } from '$lib/data/lanes.ts';
 import { workOn } from '../post.ts';
 import { attempt } from '../tasks.svelte.ts';
 import { noteMissed, signLed } from './catchUp.ts';
@@ -9,6 +10,8 @@ import { laneWorld } from './world.ts';
 
 /** Milliseconds between two looks at what the lanes have to do, and between two runs of a lane. */
 const [LOOK_EVERY, RUN_EVERY] = [5_000, 30 * 60_000];
+/** Milliseconds after which a lane is looked at again: places may take more than they did. */
+const LONGEST_REST = 60_000;
 /** Steps that one lane takes before the next has its turn. */
 const MOST_STEPS = 20;
 
@@ -62,11 +65,21 @@ async function lastRun(lane: Lane): Promise<number> {
   return runs.at(-1)?.at ?? 0;
 }
 
+/** Until when a lane has nothing to do, as long as its open work and its settings stay the same. */
+const resting = new Map<string, { until: number; work: string }>();
+
 /** Lets out what the pace of a lane allows by now. */
-export async function moveLane(lane: Lane, signal: AbortSignal): Promise<void> {
+async function moveLane(lane: Lane, signal: AbortSignal): Promise<void> {
+  const workNow = async () => [lane.changed, ...(await openWork(lane.id))].join('\n');
+  const work = await workNow();
+  const rest = resting.get(lane.id);
+  if (rest && rest.work === work && Date.now() < rest.until) return;
   const world = laneWorld(signal);
+  let wakes: number | null = 0;
   for (let steps = 0; steps < MOST_STEPS && !signal.aborted; steps++) {
-    const wakes = await moveOn(lane, world);
-    if (wakes === null || wakes > Date.now()) return;
+    wakes = await moveOn(lane, world);
+    if (wakes === null || wakes > Date.now()) break;
   }
+  const until = Math.min(wakes ?? Infinity, Date.now() + LONGEST_REST);
+  resting.set(lane.id, { until, work: await workNow() });
 }

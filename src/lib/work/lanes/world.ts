@@ -1,7 +1,6 @@
 import type { LaneWorld } from '$lib/core/lanes/drive.ts';
-import type { Lane } from '$lib/core/lanes/lane.ts';
-import type { Allowance } from '$lib/core/lanes/pace.ts';
 import { longer } from '$lib/core/lanes/run.ts';
+import { allowancesOf } from '$lib/data/allowances.ts';
 import { db } from '$lib/data/db.ts';
 import { laneShelf } from '$lib/data/lanes.ts';
 import { lanesWorker } from '$lib/workers/lanes.ts';
@@ -27,7 +26,7 @@ export const laneWorld = (signal: AbortSignal, isRehearsal = false): LaneWorld =
         return (await import('./makeNarrated.ts')).makeNarrated(item, target, limited, isRehearsal);
       return (await import('./makeUpdate.ts')).makeUpdate(lane, item, target);
     }),
-  allowances,
+  allowances: (lane) => allowancesOf(lane.targets.map((t) => t.placeId)),
   settle: workOn,
   pausedUntil: async (placeId) => (await db.pauses.get(placeId))?.until ?? 0,
   async pause(placeId, problem) {
@@ -36,20 +35,3 @@ export const laneWorld = (signal: AbortSignal, isRehearsal = false): LaneWorld =
   },
   resume: (placeId) => db.pauses.delete(placeId)
 });
-
-/** What the places of a lane still take, as they said when they were asked last. */
-async function allowances(lane: Lane): Promise<Allowance[]> {
-  const told: Allowance[] = [];
-  for (const { placeId } of lane.targets) {
-    const network = await db.networks.get(placeId);
-    const known = network
-      ? network.allowance && { ...network.allowance, asOf: network.checked }
-      : (await db.places.get(placeId))?.allowance;
-    if (!known) continue;
-    const used = (await db.outbox.where({ placeId }).toArray())
-      .filter((e) => e.state === 'placed' || e.placedRevision > 0)
-      .map((e) => e.updated);
-    told.push({ ...known, asOf: Date.parse(known.asOf), used });
-  }
-  return told;
-}

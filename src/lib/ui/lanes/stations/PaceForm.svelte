@@ -1,10 +1,16 @@
 <script lang="ts">
   import type { Lane } from '$lib/core/lanes/lane.ts';
+  import { allowancesOf } from '$lib/data/allowances.ts';
   import CountField from '$lib/ui/CountField.svelte';
   import { DAYS } from '$lib/ui/laneWords.ts';
+  import { live } from '$lib/ui/live.svelte.ts';
   import type { StationProps } from './station.ts';
 
   let { lane = $bindable(), onchange }: StationProps = $props();
+  const allowances = live(() => {
+    const ids = lane.targets.map((t) => t.placeId);
+    return () => allowancesOf(ids);
+  });
   const zones = Intl.supportedValuesOf('timeZone');
   function day(number: number, isOn: boolean) {
     const rest = lane.pace.weekdays.filter((d) => d !== number);
@@ -65,4 +71,14 @@
       </select></label
     >
   </div>
+  {#if allowances.value && allowances.value.length > 0}
+    <ul aria-label="Allowances that are kept">
+      {#each allowances.value as { title, most, per, left, asOf, used } (title)}
+        <li>
+          {title}: {Math.max(0, left - used.filter((time) => time >= asOf).length)} of {most} left this
+          {per}. No more than that goes out, whatever the pace.
+        </li>
+      {/each}
+    </ul>
+  {/if}
 </div>
