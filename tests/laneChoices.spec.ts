@@ -1,16 +1,9 @@
 import type { Page } from '@playwright/test';
 import { expect, openLayout, test } from './app.ts';
+import { newLane, station } from './lanesView.ts';
 
 const TWILL = 'Threading a four-shaft twill, slowly';
 const DAY = 86_400_000;
-
-const station = (page: Page, name: string) =>
-  page.getByRole('list', { name: /^Stations of/ }).getByRole('button', { name });
-
-async function newLane(page: Page): Promise<void> {
-  await page.getByRole('link', { name: 'Lanes', exact: true }).click();
-  await page.getByRole('button', { name: 'New lane' }).click();
-}
 
 /** What a lane leaves out and what it lets pass, as its rehearsal tells it. */
 async function rehearsal(page: Page) {

@@ -1,36 +1,14 @@
 import { readFile } from 'node:fs/promises';
-import type { Page } from '@playwright/test';
 import { expect, idle, test } from './app.ts';
+import { catalogueLane, station } from './lanesView.ts';
 
 const TWILL = 'Threading a four-shaft twill, slowly';
-
-const station = (page: Page, name: string) =>
-  page.getByRole('list', { name: /^Stations of/ }).getByRole('button', { name });
-
-/** A lane from the channel to the blog that takes the catalogue and is open at all hours. */
-async function newLane(page: Page): Promise<void> {
-  await page.getByRole('link', { name: 'Lanes', exact: true }).click();
-  await page.getByRole('button', { name: 'New lane' }).click();
-  await station(page, 'Sift').click();
-  await page.getByRole('radio', { name: 'The catalogue, newest first' }).check();
-  await page.getByRole('checkbox', { name: 'With captions' }).check();
-  await station(page, 'Pace').click();
-  await page.getByRole('spinbutton', { name: 'Most in a day' }).fill('9');
-  await page.getByRole('spinbutton', { name: 'Minutes between two' }).fill('0');
-  await page.getByRole('spinbutton', { name: 'To (hour)' }).fill('24');
-  await page.getByRole('spinbutton', { name: 'From (hour)' }).fill('0');
-  await page.getByRole('spinbutton', { name: 'From (hour)' }).press('Tab');
-  await expect(station(page, 'Pace')).toContainText('9 a day, at any hour');
-  await station(page, 'Places').click();
-  await page.getByRole('combobox', { name: 'How it stands there' }).selectOption('public');
-  await expect(station(page, 'Places')).toContainText('The Wrenfold Notebook, public');
-}
 
 test('a lane is made, rehearsed, run with faults on, reviewed by keyboard, placed and taken back', async ({
   home: page,
   world
 }) => {
-  await newLane(page);
+  await catalogueLane(page);
   await page.getByRole('button', { name: 'Rehearse' }).click();
   const rehearsal = page.getByRole('region', { name: /^Rehearsal of/ });
   await expect(
@@ -95,7 +73,7 @@ test('one of two tabs leads; when it is killed in the middle, the other goes on,
   context
 }) => {
   test.setTimeout(180_000);
-  await newLane(page);
+  await catalogueLane(page);
   await station(page, 'Gate').click();
   await page.getByRole('radio', { name: 'Straight out', exact: true }).check();
   const other = await context.newPage();
@@ -120,7 +98,7 @@ test('one of two tabs leads; when it is killed in the middle, the other goes on,
 test('lanes that lead round are shown as a way, and lanes that make the same are told', async ({
   home: page
 }) => {
-  await newLane(page);
+  await catalogueLane(page);
   await page.getByRole('button', { name: 'Duplicate' }).click();
   await expect(page.getByText(/^Makes the same of the same items as/)).toHaveCount(2);
   const second = page.getByRole('article', { name: 'Lane 1, copy' });
@@ -139,7 +117,7 @@ test('lanes that lead round are shown as a way, and lanes that make the same are
 test('a search that finds nothing says so before it runs; a lane is saved as a file and opened', async ({
   home: page
 }) => {
-  await newLane(page);
+  await catalogueLane(page);
   await station(page, 'Source').click();
   await page.getByRole('textbox', { name: 'With all of these words' }).fill('submarine');
   await page.keyboard.press('Enter');
@@ -169,7 +147,7 @@ test('a sheet comes back with what became of each row; what is planned is a cale
   home: page,
   context
 }) => {
-  await newLane(page);
+  await catalogueLane(page);
   await station(page, 'Source').click();
   const watch = await page.evaluate(async (title) => {
     const asked = indexedDB.open('swift-twin');
@@ -218,7 +196,7 @@ test('a sheet comes back with what became of each row; what is planned is a cale
 test('the journal is filtered by outcome and place, and each line opens to its steps', async ({
   home: page
 }) => {
-  await newLane(page);
+  await catalogueLane(page);
   await station(page, 'Gate').click();
   await page.getByRole('radio', { name: 'Straight out', exact: true }).check();
   await page.getByRole('switch').click();

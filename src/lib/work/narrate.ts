@@ -159,14 +159,17 @@ async function render(
 ): Promise<Render> {
   report('sentences', 0);
   const voice = narration.voice;
-  const said = voice
-    ? await sayScenes(narration.scenes, voice, signal, (done, all) =>
-        report(`sentence ${done} of ${all}`, (0.4 * done) / all)
-      )
-    : { speech: new Map<string, string>(), silent: new Map() };
+  // Pictures come over the network while the voices are at work.
+  const [said] = await Promise.all([
+    voice
+      ? sayScenes(narration.scenes, voice, signal, (done, all) =>
+          report(`sentence ${done} of ${all}`, (0.4 * done) / all)
+        )
+      : { speech: new Map<string, string>() },
+    fetchPictures(narration.scenes, signal)
+  ]);
   // Rendering needs memory of its own.
   restVoices();
-  await fetchPictures(narration.scenes, signal);
   const worker = videoWorker();
   const stop = () => void worker.stop();
   signal.addEventListener('abort', stop);

@@ -18,6 +18,7 @@ import { partName, planParts } from '$lib/video/parts.ts';
 import { readPictures } from '$lib/video/pictures.ts';
 import { soundWorker } from './sound.ts';
 import { Stop } from '$lib/video/stop.ts';
+import { together } from '$lib/video/together.ts';
 
 export interface Rendered {
   file: string;
@@ -168,7 +169,10 @@ async function make(
     );
   };
   // Sound is reckoned in a worker of its own while pictures are encoded here.
-  await Promise.all([encodeAllSound(), encodeAll()]);
+  await together([encodeAllSound, encodeAll], () => {
+    stop.ask();
+    void soundWorker().stop();
+  });
   soundTo = seconds;
   const { file } = job;
   await mux({

@@ -1,32 +1,22 @@
 <script lang="ts">
-  import type { Chart } from 'chart.js';
   import { timeCode } from '$lib/core/chapters/chapter.ts';
   import { moveChapter } from '$lib/core/chapters/edit.ts';
+  import { charted } from '$lib/ui/charted.ts';
   import { deck } from '$lib/ui/deck.svelte.ts';
-  import { mode } from '$lib/ui/mode.svelte.ts';
   import type { Desk } from './deskState.svelte.ts';
 
   let { desk }: { desk: Desk } = $props();
-  let canvas = $state<HTMLCanvasElement>();
   let strip = $state<HTMLDivElement>();
   const length = $derived(Math.max(1, desk.duration));
   const share = (seconds: number) => `${Math.min(100, (100 * seconds) / length)}%`;
 
-  $effect(() => {
-    const curve = desk.talk?.curve ?? [];
-    const [element, duration] = [canvas, length];
-    void mode.isDark;
-    if (!element || curve.length === 0) return;
-    let chart: Chart | null = null;
-    let isGone = false;
-    void import('./turnChart.ts').then(({ drawTurns }) => {
-      if (!isGone) chart = drawTurns(element, curve, duration);
-    });
-    return () => {
-      isGone = true;
-      chart?.destroy();
-    };
-  });
+  const chart = charted(
+    async () => (await import('./turnChart.ts')).drawTurns,
+    () => {
+      const curve = desk.talk?.curve ?? [];
+      return curve.length > 0 ? { curve, duration: length } : null;
+    }
+  );
 
   const secondAt = (event: PointerEvent | MouseEvent) => {
     const box = strip?.getBoundingClientRect();
@@ -69,7 +59,7 @@
       class="absolute inset-0 cursor-pointer"
       onclick={(event) => desk.video && deck.play(desk.video, secondAt(event))}
     >
-      <canvas bind:this={canvas} aria-hidden="true"></canvas>
+      <canvas {@attach chart} aria-hidden="true"></canvas>
     </div>
     {#if desk.pointed}
       <div

@@ -5,8 +5,7 @@ Chart.register(Filler, LinearScale, LineController, LineElement, PointElement);
 /** How strongly the talk turns, over its seconds. */
 export function drawTurns(
   canvas: HTMLCanvasElement,
-  curve: readonly { t: number; value: number }[],
-  duration: number
+  { curve, duration }: { curve: readonly { t: number; value: number }[]; duration: number }
 ): Chart {
   const style = getComputedStyle(canvas);
   const line = style.getPropertyValue('--thread-video') || style.color;

@@ -1,11 +1,9 @@
 <script lang="ts">
-  import type { Chart } from 'chart.js';
   import type { Twin } from '$lib/core/model/twin.ts';
   import { standingsByMonth } from '$lib/core/twins/inStep.ts';
-  import { mode } from '$lib/ui/mode.svelte.ts';
+  import { charted } from '$lib/ui/charted.ts';
 
   let { twins }: { twins: readonly Twin[] } = $props();
-  let canvas = $state<HTMLCanvasElement>();
 
   const months = $derived(standingsByMonth(twins, 12));
   const rows = $derived(
@@ -24,26 +22,15 @@
       .join('; ')
   );
 
-  $effect(() => {
-    void mode.isDark;
-    if (!canvas || rows.length === 0) return;
-    const element = canvas;
-    const data = rows;
-    let chart: Chart | undefined;
-    let gone = false;
-    // The engine loads after the list is shown.
-    void import('./chart.ts').then(({ drawStandings }) => {
-      if (!gone) chart = drawStandings(element, data);
-    });
-    return () => {
-      gone = true;
-      chart?.destroy();
-    };
-  });
+  // The engine loads after the list is shown.
+  const chart = charted(
+    async () => (await import('./chart.ts')).drawStandings,
+    () => (rows.length > 0 ? rows : null)
+  );
 </script>
 
 <figure class="hidden w-56 shrink-0 lg:block">
-  <div class="h-14"><canvas bind:this={canvas} aria-hidden="true"></canvas></div>
+  <div class="h-14"><canvas {@attach chart} aria-hidden="true"></canvas></div>
   <figcaption class="text-xs text-quiet">
     <span aria-hidden="true">How far in step, by month</span><span class="sr-only"
       >Twins by month. {words}</span

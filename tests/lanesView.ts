@@ -1,0 +1,29 @@
+import type { Page } from '@playwright/test';
+import { expect } from './app.ts';
+
+export const station = (page: Page, name: string) =>
+  page.getByRole('list', { name: /^Stations of/ }).getByRole('button', { name });
+
+/** A lane as the view makes it, open to be set. */
+export async function newLane(page: Page): Promise<void> {
+  await page.getByRole('link', { name: 'Lanes', exact: true }).click();
+  await page.getByRole('button', { name: 'New lane' }).click();
+}
+
+/** A lane from the channel to the blog that takes the catalogue and is open at all hours. */
+export async function catalogueLane(page: Page): Promise<void> {
+  await newLane(page);
+  await station(page, 'Sift').click();
+  await page.getByRole('radio', { name: 'The catalogue, newest first' }).check();
+  await page.getByRole('checkbox', { name: 'With captions' }).check();
+  await station(page, 'Pace').click();
+  await page.getByRole('spinbutton', { name: 'Most in a day' }).fill('9');
+  await page.getByRole('spinbutton', { name: 'Minutes between two' }).fill('0');
+  await page.getByRole('spinbutton', { name: 'To (hour)' }).fill('24');
+  await page.getByRole('spinbutton', { name: 'From (hour)' }).fill('0');
+  await page.getByRole('spinbutton', { name: 'From (hour)' }).press('Tab');
+  await expect(station(page, 'Pace')).toContainText('9 a day, at any hour');
+  await station(page, 'Places').click();
+  await page.getByRole('combobox', { name: 'How it stands there' }).selectOption('public');
+  await expect(station(page, 'Places')).toContainText('The Wrenfold Notebook, public');
+}
