@@ -1,7 +1,10 @@
 import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
 import { expect, idle, openBooth, openDesk, openLayout, row, test, togglePart } from './app.ts';
+import { newLane, station } from './lanesView.ts';
 
+/** Of a lane, as its track names them. */
+const STATIONS = ['Source', 'Sift', 'Make', 'Pace', 'Gate', 'Places'];
 const TWILL = 'Threading a four-shaft twill, slowly';
 
 async function expectNoFindings(page: Page, where: string) {
@@ -21,6 +24,26 @@ async function expectNoFindings(page: Page, where: string) {
 for (const colorScheme of ['light', 'dark'] as const) {
   test.describe(colorScheme, () => {
     test.use({ colorScheme });
+
+    test('axe finds nothing on lanes, their stations, a rehearsal and what waits', async ({
+      home: page
+    }) => {
+      await newLane(page);
+      for (const name of STATIONS) {
+        await station(page, name).click();
+        await expectNoFindings(page, name);
+      }
+      await page.getByRole('button', { name: 'Rehearse' }).click();
+      await page.getByRole('button', { name: 'Show what would be made' }).click();
+      await expect(page.getByText('Nothing was placed.')).toBeVisible({ timeout: 20_000 });
+      await expectNoFindings(page, 'Rehearsal');
+      await station(page, 'Sift').click();
+      await page.getByRole('radio', { name: 'The catalogue, newest first' }).check();
+      await page.getByRole('button', { name: 'Run now' }).click();
+      await page.getByRole('link', { name: /^\d to review$/ }).click();
+      await page.getByRole('button', { name: /^Look/ }).first().click();
+      await expectNoFindings(page, 'Review');
+    });
 
     test('axe finds nothing on any view', async ({ home: page }) => {
       await expectNoFindings(page, 'In step');
@@ -125,7 +148,12 @@ test('360 pixels wide: nothing is cut off sideways', async ({ home: page }) => {
   for (const path of ['/places', '/journal', '/lanes', '/review', '/updates']) {
     await page.goto(path);
     await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
-    if (path === '/lanes') await page.getByRole('button', { name: 'New lane' }).click();
     expect(await overflow()).toEqual([]);
+    if (path !== '/lanes') continue;
+    await page.getByRole('button', { name: 'New lane' }).click();
+    for (const name of STATIONS) {
+      await station(page, name).click();
+      expect(await overflow(), name).toEqual([]);
+    }
   }
 });

@@ -199,7 +199,7 @@
             {#if opened === record.id}
               {#each entries as entry (entry.key)}
                 <div class="pt-2 text-sm">
-                  <h3 class="font-semibold">{names.value?.get(entry.placeId)}</h3>
+                  <h2 class="font-semibold">{names.value?.get(entry.placeId)}</h2>
                   <Piece
                     payload={entry.payload}
                     itemId={entry.itemId}

@@ -96,9 +96,9 @@
     </p>
     {#each rehearsed.made as { target, made: { payload, complaints }, isThereAlready } (target.placeId)}
       <article aria-label="For {names.get(target.placeId)}" class="flex flex-col gap-1">
-        <h4 class="font-semibold">
+        <h2 class="font-semibold">
           {names.get(target.placeId)}{lane.make.kind === 'update' ? '' : `, ${target.status}`}
-        </h4>
+        </h2>
         <p class="text-quiet">
           {isThereAlready ? 'It was made already; it would be left out here.' : ''}
           {complaints > 0

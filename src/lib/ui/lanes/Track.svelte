@@ -127,7 +127,7 @@
 <div id="{id}-form" class={chosen ? 'rounded-base border border-line p-3 text-sm' : 'hidden'}>
   {#if chosen}
     {@const { Form, name } = chosen}
-    <h3 class="pb-2 font-semibold">{name}</h3>
+    <h2 class="pb-2 font-semibold">{name}</h2>
     <Form bind:lane {names} onchange={() => lanes.save(lane)} />
   {/if}
 </div>

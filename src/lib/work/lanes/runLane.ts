@@ -2,6 +2,7 @@ import { v4 } from 'uuid';
 import { make, syncRecords } from '$lib/core/lanes/drive.ts';
 import type { Lane } from '$lib/core/lanes/lane.ts';
 import type { LaneRun } from '$lib/core/lanes/run.ts';
+import type { Playlist } from '$lib/core/model/playlist.ts';
 import { db } from '$lib/data/db.ts';
 import { note } from '$lib/data/journal.ts';
 import { saveLane } from '$lib/data/lanes.ts';
@@ -38,7 +39,7 @@ export async function runLane(lane: Lane): Promise<LaneRun | null> {
           if (place) await attempt(() => readPlaces(place));
         }
         for (const playlist of await db.playlists.bulkGet(lane.source.playlists))
-          if (playlist) await attempt(() => readPlaylist(playlist, within));
+          if (playlist) await readAndNote(playlist, within);
         report('asking its places');
         for (const { placeId } of lane.targets) await attempt(() => askAgain(placeId, within));
         within.throwIfAborted();
@@ -67,6 +68,13 @@ export async function runLane(lane: Lane): Promise<LaneRun | null> {
     });
     return run;
   });
+}
+
+/** Reads a playlist; where it cannot be read, what was known of it stays, and the journal says so. */
+async function readAndNote(playlist: Playlist, signal: AbortSignal): Promise<void> {
+  const { problem } = await attempt(() => readPlaylist(playlist, signal));
+  const { placeId, title, url } = playlist;
+  if (problem) await note({ what: 'read-failed', placeId, title, url, problem });
 }
 
 /** Asks a place again until when its key is good and what is left of its allowance. */
