@@ -114,6 +114,8 @@ test('one common text is cut where it must be, own words stand, and a date is wa
   await openUpdates(page, COLOUR);
   const notes = at(page, NOTES);
   const own = notes.getByRole('textbox', { name: /^Text/ });
+  // What is typed before the text has come would stand beside it.
+  await expect(own).toHaveValue(/^A colour plan/);
   await own.fill('Only for the neighbours.');
   await page
     .getByRole('textbox', { name: 'A text for all places' })
