@@ -25,7 +25,7 @@
 <div class="flex flex-col items-start gap-2">
   <label class="flex flex-wrap items-center gap-2"
     >Layout of the post
-    <select class="field" bind:value={make.layout}>
+    <select class="field w-auto max-w-full min-w-0" bind:value={make.layout}>
       <option value={null}>As the last post of the channel</option>
       {@render choices()}
       {#if make.layout && isGone(make.layout)}<option value={make.layout}
@@ -38,8 +38,8 @@
       {#each make.layoutRules as rule, i (i)}
         <li class="flex flex-wrap items-center gap-2">
           <label class="flex items-center gap-2"
-            >If its
-            <select class="field" bind:value={rule.by}>
+            ><span class="shrink-0">If its</span>
+            <select class="field w-auto max-w-full min-w-0" bind:value={rule.by}>
               <option value="language">language is</option>
               <option value="tag">categories or tags have</option>
             </select></label
@@ -53,7 +53,7 @@
             bind:value={rule.is}
           />
           <label class="flex items-center gap-2"
-            >take <select class="field" bind:value={rule.layout}
+            >take <select class="field w-auto max-w-full min-w-0" bind:value={rule.layout}
               >{@render choices()}{#if isGone(rule.layout)}<option value={rule.layout}
                   >A layout that is not kept any more</option
                 >{/if}</select

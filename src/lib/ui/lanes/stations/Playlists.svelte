@@ -23,6 +23,7 @@
   });
 
   async function look() {
+    problem = null;
     for (const channel of channels)
       problem = (await attempt(() => findPlaylists(channel))).problem ?? problem;
     hasLooked = true;
