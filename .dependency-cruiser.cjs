@@ -35,9 +35,28 @@ module.exports = {
       to: { path: '^src/lib/server/' }
     },
     {
+      name: 'only-data-knows-the-database',
+      comment: 'Everything else asks the repositories.',
+      severity: 'error',
+      from: { path: '^(src|bin)/', pathNot: ['^src/lib/data/', '\\.test\\.ts$'] },
+      to: {
+        path: ['^node_modules/dexie/', '^src/lib/data/db\\.ts$', '^src/lib/data/renamed\\.ts$']
+      }
+    },
+    {
+      name: 'making-keeps-nothing',
+      comment: 'What makes things gets all it needs, and gives back what would go out.',
+      severity: 'error',
+      from: { path: '^src/lib/make/' },
+      to: {
+        path: '^src/lib/(data|delivery|places|work|ui)/',
+        pathNot: ['^src/lib/data/rows\\.ts$']
+      }
+    },
+    {
       name: 'places-know-no-screens',
       severity: 'error',
-      from: { path: '^src/lib/(places|data|workers)/' },
+      from: { path: '^src/lib/(places|data|workers|delivery|make)/' },
       to: { path: ['^src/lib/ui/', '^src/routes/', '\\.svelte$'] }
     },
     {

@@ -14,7 +14,14 @@ export default ts.config(
         'error',
         { argsIgnorePattern: '^_', ignoreRestSiblings: true }
       ],
-      eqeqeq: 'error'
+      eqeqeq: 'error',
+      'no-restricted-syntax': [
+        'error',
+        {
+          selector: "MemberExpression[object.name='AbortSignal'][property.name=/^(any|timeout)$/]",
+          message: 'Node 20 collects these while a call runs: use withTimeLimit.'
+        }
+      ]
     }
   },
   {
@@ -46,6 +53,10 @@ export default ts.config(
         {
           selector: "NewExpression[callee.name='Date'][arguments.length=0]",
           message: 'Time comes in as an argument.'
+        },
+        {
+          selector: "MemberExpression[object.name='AbortSignal'][property.name=/^(any|timeout)$/]",
+          message: 'Node 20 collects these while a call runs: use withTimeLimit.'
         }
       ]
     }

@@ -17,11 +17,11 @@ import { clock } from '../hosts/channel/pages.ts';
 import { clothSvg } from '../hosts/world/drawdown.ts';
 import { worldVideosAt, type Video } from '../hosts/world/world.ts';
 import { LoudnessMeter, SAMPLE_RATE } from '../src/lib/core/audio/loudness.ts';
-import { gainFor, limited, mixed, type Mix, type Piece } from '../src/lib/core/audio/mix.ts';
+import { gainFor, limited, mixed, type Mix, type AudioClip } from '../src/lib/core/audio/mix.ts';
 import { PieceResampler } from '../src/lib/core/audio/resample.ts';
 import { fromInt16 } from '../src/lib/core/audio/speech.ts';
 import { interleave, wavHead } from '../src/lib/core/audio/wav.ts';
-import { heardText } from '../src/lib/core/narration/heard/heard.ts';
+import { normalizeForSpeech } from '../src/lib/core/narration/normalization/normalize.ts';
 import { espeakEngine } from '../src/lib/voice/espeak.ts';
 import { fliteEngine } from '../src/lib/voice/flite.ts';
 
@@ -42,16 +42,16 @@ const espeak = await espeakEngine(
 /** A sentence in the time it has: said once as it comes, then again as much slower or quicker. */
 async function say(text: string, language: string, seconds: number): Promise<Float32Array> {
   const [engine, voice] = language.startsWith('en') ? [flite, 'slt'] : [espeak, language];
-  const heard = heardText(text, language);
-  const usual = await engine.say(heard, voice, 1);
+  const spoken = normalizeForSpeech(text, language);
+  const usual = await engine.say(spoken, voice, 1);
   const speed = usual.samples.length / usual.rate / seconds;
-  const fitted = await engine.say(heard, voice, Math.min(FASTEST, Math.max(SLOWEST, speed)));
+  const fitted = await engine.say(spoken, voice, Math.min(FASTEST, Math.max(SLOWEST, speed)));
   return new PieceResampler().resample(fromInt16(fitted.samples), fitted.rate, SAMPLE_RATE);
 }
 
 /** The talk of a video as a WAV file at -16 LUFS; silence where nothing is said. */
 async function speakTalk(video: Video, path: string): Promise<void> {
-  const pieces: Piece[] = [];
+  const pieces: AudioClip[] = [];
   for (const { start, end, text } of video.sentences) {
     const samples = await say(text, video.language, end - start);
     pieces.push({
@@ -61,7 +61,10 @@ async function speakTalk(video: Video, path: string): Promise<void> {
     });
   }
   const mix: Mix = {
-    ...{ length: Math.round(video.duration * SAMPLE_RATE), channels: 1, pieces, bed: null }
+    length: Math.round(video.duration * SAMPLE_RATE),
+    channels: 1,
+    pieces,
+    bed: null
   };
   const meter = new LoudnessMeter(1);
   for await (const block of mixed(mix)) meter.push(block);
@@ -76,12 +79,54 @@ async function make(video: Video, sound: string, path: string): Promise<void> {
   const ffmpeg = spawn(
     'ffmpeg',
     [
-      ...['-y', '-loglevel', 'error', '-f', 'image2pipe', '-framerate', `1/${HOLD}`, '-i', '-'],
-      ...['-i', sound, '-map', '0:v', '-map', '1:a'],
-      ...['-c:v', 'libvpx-vp9', '-b:v', '0', '-crf', '48', '-g', '10', '-row-mt', '1'],
-      ...['-deadline', 'good', '-cpu-used', '5', '-pix_fmt', 'yuv420p', '-r', `1/${HOLD}`],
-      ...['-c:a', 'libopus', '-b:a', '8k', '-application', 'voip', '-frame_duration', '60'],
-      ...['-fflags', '+bitexact', '-flags:v', '+bitexact', '-t', String(video.duration), path]
+      '-y',
+      '-loglevel',
+      'error',
+      '-f',
+      'image2pipe',
+      '-framerate',
+      `1/${HOLD}`,
+      '-i',
+      '-',
+      '-i',
+      sound,
+      '-map',
+      '0:v',
+      '-map',
+      '1:a',
+      '-c:v',
+      'libvpx-vp9',
+      '-b:v',
+      '0',
+      '-crf',
+      '48',
+      '-g',
+      '10',
+      '-row-mt',
+      '1',
+      '-deadline',
+      'good',
+      '-cpu-used',
+      '5',
+      '-pix_fmt',
+      'yuv420p',
+      '-r',
+      `1/${HOLD}`,
+      '-c:a',
+      'libopus',
+      '-b:a',
+      '8k',
+      '-application',
+      'voip',
+      '-frame_duration',
+      '60',
+      '-fflags',
+      '+bitexact',
+      '-flags:v',
+      '+bitexact',
+      '-t',
+      String(video.duration),
+      path
     ],
     { stdio: ['pipe', 'inherit', 'inherit'] }
   );

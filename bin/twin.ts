@@ -1,8 +1,8 @@
 /** The command line over the core. Bad input: one line on standard error, exit status 2. */
 import { readFileSync } from 'node:fs';
 import { parseArgs } from 'node:util';
-import { drawArticle, type ArticleLength } from '../src/lib/core/article/draw.ts';
-import type { DrawnBlock } from '../src/lib/core/article/drawn.ts';
+import { extractArticle, type ArticleLength } from '../src/lib/core/article/extract.ts';
+import type { ArticleBlock } from '../src/lib/core/article/article.ts';
 import {
   FrontMatterError,
   markdownPost,
@@ -189,12 +189,14 @@ function article(): string {
   if (!title?.trim()) throw new BadInput('article needs --title');
   const talk = talkOf();
   const { chapters: found } = proposeChapters(talk);
-  const drawn = drawArticle(talk, { length, chapters: found });
+  const drawn = extractArticle(talk, { length, chapters: found });
   const excerpt = proposeExcerpt(drawn, EXCERPT_LIMIT);
   if (format === 'md') return articleMarkdown(title, drawn, excerpt, found);
   if (format === 'html') return `${articleHtml(title, drawn)}\n`;
   const plain = ({ text, start, end }: { text: string; start: number; end: number }) => ({
-    ...{ text, start: round(start), end: round(end) }
+    text,
+    start: round(start),
+    end: round(end)
   });
   return json({
     title,
@@ -222,7 +224,7 @@ function article(): string {
 }
 
 function plainBlock(
-  block: DrawnBlock,
+  block: ArticleBlock,
   plain: (s: { text: string; start: number; end: number }) => unknown
 ): unknown {
   switch (block.kind) {
@@ -280,7 +282,8 @@ function check(): string {
     found.push({
       kind: 'picture-without-text',
       message: 'A picture has no text alternative.',
-      ...{ line: point.line, column: point.column }
+      line: point.line,
+      column: point.column
     });
   const review = reviewText(post.blocks);
   for (const finding of review.findings) {
@@ -326,11 +329,11 @@ function messageOf(finding: ReviewFinding): string {
 
 /** Limits of a place that names none for its options. */
 const USUAL_OPTION = 65;
-const MOST_OPTIONS = 5;
+const MAX_OPTIONS = 5;
 
 const NO_QUIZ: Record<NoQuizReason, string> = {
   language: 'quizzes are made from English text only',
-  'nothing-told': 'the text tells no number, term, order or reason that could be asked for',
+  'nothing-stated': 'the text tells no number, term, order or reason that could be asked for',
   'too-unsure': 'no question is sure enough to be sound',
   'too-long': 'no question fits into the limit'
 };
@@ -349,7 +352,10 @@ function update(): string {
   const { post } = markdownInput();
   const detected = detectLanguage(post.blocks.map((b) => b.text).join('\n'));
   const source: UpdateSource = {
-    ...{ title: post.title, kind: 'post', link: values.link ?? '', blocks: post.blocks },
+    title: post.title,
+    kind: 'post',
+    link: values.link ?? '',
+    blocks: post.blocks,
     language: values.language ?? (detected === 'und' ? 'en' : detected)
   };
   const lineOf = ({ block, from }: { block: number; from: number }) =>
@@ -359,7 +365,9 @@ function update(): string {
     return json({ text, length, from: from.map(lineOf) });
   }
   const limits = {
-    ...{ question: limit, option: wholeNumber('option-limit') ?? USUAL_OPTION, most: MOST_OPTIONS }
+    question: limit,
+    option: wholeNumber('option-limit') ?? USUAL_OPTION,
+    most: MAX_OPTIONS
   };
   if (kind === 'poll')
     return json(proposePolls(source, limits).map((p) => ({ ...p, from: lineOf(p.from) })));
@@ -367,14 +375,22 @@ function update(): string {
   if (none) process.stderr.write(`twin: no quiz: ${NO_QUIZ[none]}\n`);
   return json(
     questions.map(({ question, options, why, from, score }) => ({
-      ...{ question, options, why: `${why} (line ${lineOf(from)})` },
-      ...{ from: lineOf(from), score: Math.round(score * 100) / 100 }
+      question,
+      options,
+      why: `${why} (line ${lineOf(from)})`,
+      from: lineOf(from),
+      score: Math.round(score * 100) / 100
     }))
   );
 }
 
 const commands: Record<string, () => string> = {
-  ...{ sentences, chapters, segment, article, check, update }
+  sentences,
+  chapters,
+  segment,
+  article,
+  check,
+  update
 };
 try {
   if (values.help) process.stdout.write(`${USAGE}\n`);

@@ -295,3 +295,12 @@ test('the page of the channel names its playlists, whose feeds have their videos
   assert.equal(ids[0], 'winding-a-warp');
   assert.equal(ids.length, 5);
 });
+
+test('a call that comes while the hosts begin again is answered once they stand', async () => {
+  const { origin } = hosts;
+  const restarted = hosts.restart();
+  let answer: Response | null = null;
+  while (!answer) answer = await fetch(`${origin}/channel/feed.xml`).catch(() => null);
+  await restarted;
+  assert.equal(answer.status, 200);
+});

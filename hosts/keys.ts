@@ -9,7 +9,8 @@ export const keysEnd = (world: World): number => world.store.state.began + KEY_D
 
 /** What a key may do and until when, as token introspection tells it (RFC 7662). */
 export const tokenFacts = (world: World, scopes: readonly string[]) => ({
-  ...{ active: true, scope: scopes.join(' ') },
+  active: true,
+  scope: scopes.join(' '),
   exp: Math.floor(keysEnd(world) / 1000)
 });
 

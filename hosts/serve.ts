@@ -33,7 +33,14 @@ export async function startHosts(options: {
 }): Promise<Hosts> {
   const hostname = options.hostname ?? '127.0.0.1';
   const app = new Hono<{ Bindings: HttpBindings }>({ strict: false });
-  const server = serve({ fetch: app.fetch, port: options.port, hostname });
+  // The port is open before all routes are known; who calls in between waits.
+  let begin = () => {};
+  const stands = new Promise<void>((done) => (begin = done));
+  const server = serve({
+    fetch: (request, env) => stands.then(() => app.fetch(request, env)),
+    port: options.port,
+    hostname
+  });
   await new Promise<void>((resolve, reject) => {
     server.once('listening', resolve);
     server.once('error', reject);
@@ -94,6 +101,7 @@ export async function startHosts(options: {
     console.error(error);
     return c.text('The rehearsal hosts made a mistake.', 500);
   });
+  begin();
 
   return {
     origin,

@@ -1,5 +1,5 @@
 import type { Handle } from '@sveltejs/kit';
-import { FRAME_COOKIE, originsFromCookie } from '$lib/data/frames.ts';
+import { FRAME_COOKIE, originsFromCookie } from '$lib/data/linkedOrigins.ts';
 import { rehearsalOrigin } from '$lib/server/policy.ts';
 
 /**

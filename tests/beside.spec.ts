@@ -29,12 +29,12 @@ test('a picture is cut to the shape of a place around what is pointed at', async
   await world.faults({ loseOneIn: '2', failOneIn: '5' });
   for (const name of [FOLLOWERS, NOTES, PAGES])
     await at(page, name).getByRole('checkbox', { name }).uncheck();
-  await page.getByRole('button', { name: 'Send to 1 place', exact: true }).click();
-  await expect(at(page, GALLERY).getByText(/^Told /)).toBeVisible({ timeout: 60_000 });
+  await page.getByRole('button', { name: 'Publish to 1 place', exact: true }).click();
+  await expect(at(page, GALLERY).getByText(/^Published /)).toBeVisible({ timeout: 60_000 });
   await world.faults({});
   expect(await world.updates('pictures')).toHaveLength(1);
   const there = await context.newPage();
-  const link = at(page, GALLERY).getByRole('link', { name: 'See it there' });
+  const link = at(page, GALLERY).getByRole('link', { name: 'View update' });
   await there.goto((await link.getAttribute('href')) ?? '');
   const size = await there
     .getByRole('img', { name: COLOUR })
@@ -60,7 +60,7 @@ test('a quotation is drawn as a picture, in words that can be changed', async ({
   expect(width / height).toBeCloseTo(1.8, 1);
   await words.fill(' ');
   await expect(at(page, GALLERY).getByText('This place takes no update without')).toBeVisible();
-  await page.getByRole('button', { name: 'Back to the proposed words' }).click();
+  await page.getByRole('button', { name: 'Use the proposed text' }).click();
   await expect(words).not.toHaveValue(' ');
 });
 
@@ -75,8 +75,8 @@ test('one clip goes to three places, each with its own words', async ({ home: pa
   await expect(at(page, PAGES).getByText('This place takes no clips.')).toBeVisible();
   await at(page, NOTES).getByRole('textbox', { name: /^Text/ }).fill('Look at the bobbin.');
   await page.getByRole('textbox', { name: 'What the clip shows' }).fill('A bobbin being wound');
-  await page.getByRole('button', { name: 'Send to 3 places' }).click();
-  await expect(page.getByText(/^Told /)).toHaveCount(3, { timeout: 30_000 });
+  await page.getByRole('button', { name: 'Publish to 3 places' }).click();
+  await expect(page.getByText(/^Published /)).toHaveCount(3, { timeout: 30_000 });
   for (const path of ['followers', 'notes', 'pictures']) {
     const [told] = await world.updates(path);
     expect(told?.attachment).toMatchObject([{ type: 'Video', name: 'A bobbin being wound' }]);
@@ -84,7 +84,7 @@ test('one clip goes to three places, each with its own words', async ({ home: pa
   expect((await world.updates('notes'))[0]?.content).toBe('Look at the bobbin.');
 });
 
-test('a long text is told in numbered parts, and all of them are taken back', async ({
+test('a long text is published in numbered parts, and all of them are deleted again', async ({
   home: page,
   world
 }) => {
@@ -98,7 +98,7 @@ test('a long text is told in numbered parts, and all of them are taken back', as
   for (const name of [FOLLOWERS, GALLERY, PAGES])
     await at(page, name).getByRole('checkbox', { name }).uncheck();
   await world.faults({ failOneIn: '6', loseOneIn: '4' });
-  await page.getByRole('button', { name: 'Send to 1 place', exact: true }).click();
+  await page.getByRole('button', { name: 'Publish to 1 place', exact: true }).click();
   await expect.poll(async () => (await world.updates('notes')).length, { timeout: 90_000 }).toBe(4);
   await world.faults({});
   const parts = (await world.updates('notes')).reverse();
@@ -106,34 +106,34 @@ test('a long text is told in numbered parts, and all of them are taken back', as
   expect(parts[0]?.inReplyTo).toBeUndefined();
   for (const part of parts.slice(1)) expect(part.inReplyTo).toMatch(/\/notes\/updates\//);
 
-  await notes.getByRole('button', { name: 'Undo: take it back' }).click();
-  await expect(notes.getByText('Taken back.')).toBeVisible();
+  await notes.getByRole('button', { name: 'Delete update' }).click();
+  await expect(notes.getByText('Deleted.')).toBeVisible();
   expect(await world.updates('notes')).toHaveLength(0);
 });
 
-test('what waits for review goes out when it was looked at, and not before', async ({
+test('what waits for review goes out when it is approved, and not before', async ({
   home: page,
   world
 }) => {
   await openUpdates(page, COLOUR);
-  await page.getByRole('button', { name: 'Add to what waits for review' }).click();
-  await expect(page.getByText('Waits for review.')).toHaveCount(4);
+  await page.getByRole('button', { name: 'Send to review' }).click();
+  await expect(page.getByText('Waiting for review.')).toHaveCount(4);
   await page.reload();
   await page.getByRole('link', { name: 'Updates', exact: true }).first().click();
-  const held = page.getByRole('list', { name: 'Waits for review' }).getByRole('listitem');
+  const held = page.getByRole('list', { name: 'Waiting for review' }).getByRole('listitem');
   await expect(held).toHaveCount(4);
   expect(await world.updates('notes')).toHaveLength(0);
   await held
     .filter({ hasText: GALLERY })
-    .getByRole('button', { name: /^Drop it/ })
+    .getByRole('button', { name: /^Discard/ })
     .click();
   await expect(held).toHaveCount(3);
   await held
     .filter({ hasText: NOTES })
-    .getByRole('button', { name: /^Let it go out/ })
+    .getByRole('button', { name: /^Approve/ })
     .click();
   await expect.poll(async () => (await world.updates('notes')).length).toBe(1);
-  await page.getByRole('button', { name: 'Let all 2 go out' }).click();
+  await page.getByRole('button', { name: 'Approve all 2' }).click();
   await expect.poll(async () => (await world.updates('followers')).length).toBe(1);
   await expect(held).toHaveCount(0);
   expect(await world.updates('pictures')).toHaveLength(0);

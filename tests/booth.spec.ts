@@ -3,7 +3,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Page } from '@playwright/test';
 import { parseWebVtt } from '../src/lib/core/captions/webvtt.ts';
-import { expect, idle, openBooth, row, takeOutOfBooth, test } from './app.ts';
+import { expect, idle, openBooth, row, exportFromBooth, test } from './app.ts';
 import { frameTimes, loudness, makeMedia, probe, soundStarts } from './media.ts';
 
 const COSTS = 'What a woven metre costs, and why';
@@ -19,7 +19,7 @@ test.afterAll(() => rm(folder, { recursive: true }));
 const made = (page: Page) => page.getByText(/^Made:/);
 
 const takeOut = (page: Page, name: string, as: string) =>
-  takeOutOfBooth(page, name, join(folder, as));
+  exportFromBooth(page, name, join(folder, as));
 /** Half a minute of it, which is quicker to test with. */
 async function shorten(page: Page): Promise<void> {
   await page.getByRole('radio', { name: '30 s' }).check();
@@ -38,15 +38,15 @@ test('from a post to a video that plays at the channel, the upload cut twice and
   await expect(
     page.getByRole('list', { name: 'Script by scene' }).getByRole('listitem').first()
   ).toContainText(COSTS);
-  await page.getByRole('button', { name: 'Make the video' }).click();
+  await page.getByRole('button', { name: 'Render the video' }).click();
   await expect(made(page)).toBeVisible({ timeout: 120_000 });
 
   await world.faults({ cutUploads: '2' });
-  await page.getByLabel('Who may see it').selectOption('public');
-  await page.getByRole('button', { name: 'Place the video' }).click();
+  await page.getByLabel('Visibility').selectOption('public');
+  await page.getByRole('button', { name: 'Publish now' }).click();
   await expect.poll(() => world.cutsLeft()).toBeLessThan(2);
   await world.restart();
-  await expect(page.getByText('Wrenfold Loomworks: stands there.')).toBeVisible({
+  await expect(page.getByText('Wrenfold Loomworks: Published.')).toBeVisible({
     timeout: 120_000
   });
   expect(await world.cutsLeft()).toBe(0);
@@ -57,9 +57,7 @@ test('from a post to a video that plays at the channel, the upload cut twice and
 
   // The page people watch: the film, its captions and its chapters.
   const watch = await context.newPage();
-  const address = await page
-    .getByRole('link', { name: 'See it at the channel' })
-    .getAttribute('href');
+  const address = await page.getByRole('link', { name: 'View video' }).getAttribute('href');
   await watch.goto(address ?? '');
   await expect(watch.getByRole('heading', { level: 1, name: COSTS })).toBeVisible();
   await expect(watch.getByRole('link', { name: '0:00' })).toBeVisible();
@@ -87,12 +85,14 @@ test('from a post to a video that plays at the channel, the upload cut twice and
   await page.getByRole('link', { name: 'In step', exact: true }).first().click();
   await expect(row(page, COSTS)).toHaveAccessibleName(/: In step/);
   await expect(row(page, COSTS).getByText('made here')).toBeVisible();
+  // The post as it stands now, with its video, is being read.
+  await idle(page);
   await row(page, COSTS).focus();
   await page.keyboard.press('v');
   await expect(page.getByText('The post has changed since')).toBeVisible();
 
   // Undo takes it away at the channel.
-  await page.getByRole('button', { name: 'Undo: remove the video' }).click();
+  await page.getByRole('button', { name: 'Delete video' }).click();
   await expect.poll(() => world.uploads()).toHaveLength(0);
 });
 
@@ -101,7 +101,7 @@ test('the file is what was planned: streams, length, frames, loudness, captions 
 }) => {
   await openBooth(page, FLAX);
   await shorten(page);
-  await page.getByRole('button', { name: 'Make the video' }).click();
+  await page.getByRole('button', { name: 'Render the video' }).click();
   await expect(made(page)).toBeVisible({ timeout: 120_000 });
   const path = await takeOut(page, 'Video file', 'flax.webm');
   const planned = Number(
@@ -180,7 +180,7 @@ test('upright, with a clip in front and music beneath, as MP4', async ({ home: p
   await expect(page.getByText('music.wav, 5 s')).toBeVisible();
   await page.getByRole('radio', { name: 'MP4' }).check();
   await idle(page);
-  await page.getByRole('button', { name: 'Make the video' }).click();
+  await page.getByRole('button', { name: 'Render the video' }).click();
   await expect(made(page)).toBeVisible({ timeout: 120_000 });
   const planned = Number(
     await page.getByRole('slider', { name: 'Place in the video' }).getAttribute('max')
@@ -192,7 +192,7 @@ test('upright, with a clip in front and music beneath, as MP4', async ({ home: p
     width: 720,
     height: 1280
   });
-  expect(Math.abs(duration - planned - 2)).toBeLessThan(0.1);
+  expect(Math.abs(duration - planned)).toBeLessThan(0.1);
   const { lufs, peak } = loudness(path);
   expect(Math.abs(lufs + 16)).toBeLessThan(1);
   expect(peak).toBeLessThanOrEqual(-1);
@@ -202,11 +202,11 @@ test('a render that is stopped, or whose page is closed, goes on from what is fi
   home: page
 }) => {
   await openBooth(page, COLOUR);
-  await page.getByRole('button', { name: 'Make the video' }).click();
-  await page.getByRole('button', { name: /^Stop: Making/ }).click();
-  await expect(page.getByText('Stopped. What is finished is kept.')).toBeVisible();
-  await page.getByRole('button', { name: 'Go on making the video' }).click();
-  await expect(page.getByText('Being made.')).toBeVisible();
+  await page.getByRole('button', { name: 'Render the video' }).click();
+  await page.getByRole('button', { name: /^Stop: Rendering/ }).click();
+  await expect(page.getByText('Stopped. Finished parts are kept.')).toBeVisible();
+  await page.getByRole('button', { name: 'Continue rendering' }).click();
+  await expect(page.getByText('Rendering… The deck')).toBeVisible();
   await page.reload();
   await expect(made(page)).toBeVisible({ timeout: 120_000 });
 });
@@ -229,7 +229,7 @@ test('scenes are changed by hand, kept, heard anew, and had back by undo', async
   await expect(scenes).toHaveCount(before - 1);
   await page.getByRole('button', { name: 'Split' }).click();
   await expect(scenes).toHaveCount(before);
-  await page.getByRole('button', { name: 'Take out', exact: true }).click();
+  await page.getByRole('button', { name: 'Remove', exact: true }).click();
   await expect(scenes).toHaveCount(before - 1);
   await page.getByRole('button', { name: 'Undo', exact: true }).click();
   await expect(scenes).toHaveCount(before);
@@ -239,7 +239,7 @@ test('scenes are changed by hand, kept, heard anew, and had back by undo', async
   await page.reload();
   await expect(scenes).toHaveCount(before);
   await expect(page.getByText('We made 3 rules in 2026.').first()).toBeVisible();
-  await page.getByRole('button', { name: 'Make the scenes anew' }).click();
+  await page.getByRole('button', { name: 'Regenerate the scenes' }).click();
   await expect(page.getByText('We made 3 rules in 2026.')).toHaveCount(0);
 
   // The preview plays and moves through the scenes.
@@ -268,10 +268,10 @@ test('a picture and a recording of one’s own take the place of words and voice
   await page.getByRole('radio', { name: 'Filling the frame, slowly moved' }).check();
   const voice = join(folder, 'mine.wav');
   makeMedia(voice, '-f', 'lavfi', '-i', 'sine=330:d=7:r=44100');
-  await page.getByLabel('Bring a recording').setInputFiles(voice);
-  await expect(page.getByText('Your own recording is heard instead of the voice.')).toBeVisible();
+  await page.getByLabel('Import a recording').setInputFiles(voice);
+  await expect(page.getByText('Your own recording plays instead of the voice.')).toBeVisible();
   await idle(page);
-  await page.getByRole('button', { name: 'Make the video' }).click();
+  await page.getByRole('button', { name: 'Render the video' }).click();
   await expect(made(page)).toBeVisible({ timeout: 120_000 });
   const path = await takeOut(page, 'Video file', 'mine.webm');
   // A picture that moves has its frames, a good dozen a second for seven seconds.
@@ -281,7 +281,9 @@ test('a picture and a recording of one’s own take the place of words and voice
   await expect(page.getByLabel('What it shows')).toHaveCount(0);
 });
 
-test('what cannot be said, shown or read is told, and nothing is lost', async ({ home: page }) => {
+test('what cannot be said, shown or read is reported, and nothing is lost', async ({
+  home: page
+}) => {
   // The picture of this post cannot be had.
   await page.route(/api\/read.*madder-with-juna/, (route) => route.abort());
   await openBooth(page, COLOUR);
@@ -313,11 +315,11 @@ test('what cannot be said, shown or read is told, and nothing is lost', async ({
 
   // All the same a video comes of it.
   await shorten(page);
-  await page.getByRole('button', { name: 'Make the video' }).click();
+  await page.getByRole('button', { name: 'Render the video' }).click();
   await expect(made(page)).toBeVisible({ timeout: 120_000 });
 });
 
-test('a full disk is told, and what is finished is kept', async ({ home: page, app }) => {
+test('a full disk is reported, and what is finished is kept', async ({ home: page, app }) => {
   await openBooth(page, FLAX);
   await shorten(page);
   const devtools = await page.context().newCDPSession(page);
@@ -326,12 +328,12 @@ test('a full disk is told, and what is finished is kept', async ({ home: page, a
     origin: app.origin,
     quotaSize: Math.ceil(usage) + 20_000
   });
-  await page.getByRole('button', { name: 'Make the video' }).click();
+  await page.getByRole('button', { name: 'Render the video' }).click();
   await expect(page.getByText('There is no room left in the browser’s storage.')).toBeVisible({
     timeout: 60_000
   });
   await devtools.send('Storage.overrideQuotaForOrigin', { origin: app.origin });
-  await page.getByRole('button', { name: 'Make the video' }).click();
+  await page.getByRole('button', { name: 'Render the video' }).click();
   await expect(made(page)).toBeVisible({ timeout: 120_000 });
 });
 
@@ -346,7 +348,7 @@ test('a browser without WebCodecs says so, and gives script, captions and sound 
   });
   await openBooth(page, FLAX);
   await expect(page.getByText('This browser cannot encode video.')).toBeVisible();
-  await expect(page.getByRole('button', { name: 'Make the video' })).toBeDisabled();
+  await expect(page.getByRole('button', { name: 'Render the video' })).toBeDisabled();
   const script = await readFile(await takeOut(page, 'Script text', 'alone.txt'), 'utf8');
   expect(script).toContain('eight hundred grams');
   await takeOut(page, 'Captions (WebVTT)', 'alone.vtt');

@@ -46,15 +46,15 @@ test('hand edits stay when the text is made anew, and changes are taken piece by
   await page.keyboard.press('End');
   await page.keyboard.type(' Bring tea.');
   await expect(page.getByText('Edited by hand.')).toBeVisible();
-  await page.getByRole('button', { name: 'Take back' }).click();
+  await page.getByRole('button', { name: 'Undo' }).click();
   await expect(page.getByText('Edited by hand.')).toBeHidden();
-  await expect(page.getByRole('button', { name: 'Take back' })).toBeDisabled();
-  await page.getByRole('button', { name: 'Do again' }).click();
+  await expect(page.getByRole('button', { name: 'Undo' })).toBeDisabled();
+  await page.getByRole('button', { name: 'Redo' }).click();
   await expect(text(page)).toContainText('Bring tea.');
 
   await page.getByRole('radio', { name: /^Short/ }).check();
-  await page.getByRole('button', { name: 'Look at the changes' }).click();
-  const dialog = page.getByRole('dialog', { name: 'What making it anew would change' });
+  await page.getByRole('button', { name: 'Review the changes' }).click();
+  const dialog = page.getByRole('dialog', { name: 'What regenerating the text would change' });
   await expect(dialog.locator('del').first()).toBeVisible();
   await dialog.getByRole('button', { name: 'Leave my text as it is' }).click();
   await expect(text(page)).toContainText('Bring tea.');
@@ -62,10 +62,10 @@ test('hand edits stay when the text is made anew, and changes are taken piece by
   // The lead-in changes just where it was edited: that is told, and not taken unasked.
   await page.getByText('Layout', { exact: true }).click();
   await page.getByRole('textbox', { name: 'Wording of lead-in' }).fill('A new lead-in.');
-  await page.getByRole('button', { name: 'Look at the changes' }).click();
+  await page.getByRole('button', { name: 'Review the changes' }).click();
   const touched = dialog.getByRole('checkbox', { name: /it would replace what you wrote there/ });
   await expect(touched).not.toBeChecked();
-  await dialog.getByRole('button', { name: 'Take what is ticked' }).click();
+  await dialog.getByRole('button', { name: 'Apply the ticked changes' }).click();
   await page.getByText('Write', { exact: true }).click();
   await expect(text(page)).toContainText('Bring tea.');
   await expect(text(page)).not.toContainText('A new lead-in.');
@@ -75,8 +75,8 @@ test('hand edits stay when the text is made anew, and changes are taken piece by
   await expect(text(page)).toContainText('Bring tea.');
   await idle(page);
   await page.getByRole('radio', { name: 'Public, now' }).check();
-  await page.getByRole('button', { name: 'Place it, public' }).click();
-  const link = page.getByRole('link', { name: 'See it at the blog' });
+  await page.getByRole('button', { name: 'Publish now' }).click();
+  const link = page.getByRole('link', { name: 'View post' });
   await expect(link).toBeVisible();
   const post = await context.newPage();
   await post.goto((await link.getAttribute('href')) ?? '');
@@ -90,8 +90,37 @@ test('hand edits stay when the text is made anew, and changes are taken piece by
   await expect(row(page, TWILL)).toHaveAccessibleName(/In step/);
   await openDesk(page, TWILL);
   await expect(text(page)).toContainText('Bring tea.');
-  await page.getByRole('button', { name: 'Back to the text as made' }).click();
+  await page.getByRole('button', { name: 'Back to the generated text' }).click();
   await expect(text(page)).not.toContainText('Bring tea.');
+});
+
+test('writing begins at the first word and leaves the video where it is', async ({
+  home: page
+}) => {
+  await openDesk(page, TWILL);
+  const video = text(page).getByLabel('The video');
+  await expect(video).toBeVisible();
+  await text(page).evaluate((editor: HTMLElement) => editor.focus());
+  await page.keyboard.type('Bring tea. ');
+  await expect(text(page).locator('p').first()).toHaveText(/^Bring tea\. A straight draw/);
+  await expect(video).toBeVisible();
+});
+
+test('the paragraph that holds the caret is marked, and the mark goes with the caret', async ({
+  home: page
+}) => {
+  await openDesk(page, TWILL);
+  const [one, other] = [
+    text(page).locator('p[data-start]').nth(2),
+    text(page).locator('h2').nth(3)
+  ];
+  const nothing = 'rgba(0, 0, 0, 0)';
+  await expect(one).toHaveCSS('background-color', nothing);
+  await one.click();
+  await page.mouse.move(2, 2);
+  await expect(one).not.toHaveCSS('background-color', nothing);
+  await other.click();
+  await expect(one).toHaveCSS('background-color', nothing);
 });
 
 test('chapters are named, moved, split and joined; finding them anew keeps what is mine', async ({
@@ -125,13 +154,13 @@ test('chapters are named, moved, split and joined; finding them anew keeps what 
   );
 });
 
-test('captions are brought in for a video that has none; bad ones are refused and lose nothing', async ({
+test('captions are imported for a video that has none; bad ones are refused and lose nothing', async ({
   home: page
 }) => {
   await openDesk(page, SILENT);
   await expect(page.getByText('This video has no captions').first()).toBeVisible();
   const paste = page.getByRole('textbox', { name: 'Or paste them' });
-  const take = page.getByRole('button', { name: 'Take what is pasted' });
+  const take = page.getByRole('button', { name: 'Use pasted text' });
   await paste.fill('WEBVTT\n\nno times here');
   await take.click();
   await expect(page.getByRole('alert')).toContainText('There is no text in the captions');
@@ -143,8 +172,8 @@ test('captions are brought in for a video that has none; bad ones are refused an
   await expect(text(page)).toContainText('The beater presses the weft against the cloth.');
   await page.reload();
   await expect(text(page)).toContainText('A firm beat makes a firm cloth');
-  await page.getByText('Bring captions in').click();
-  await page.getByRole('button', { name: 'Back to the channel’s captions' }).click();
+  await page.getByText('Import captions').click();
+  await page.getByRole('button', { name: 'Use the channel’s captions' }).click();
   await expect(text(page)).not.toContainText('A firm beat');
 });
 
@@ -174,7 +203,7 @@ test('the text is looked through while it is written, and findings lead to their
   await found.getByRole('button', { name: /“marvellous” 6 times/ }).click();
   expect(await page.evaluate(() => String(getSelection()))).toBe('marvellous');
   await expect(found.getByRole('button', { name: '“go ahead and” can go' })).toBeVisible();
-  await page.getByRole('textbox', { name: 'Phrases to be found by' }).fill('straight draw');
+  await page.getByRole('textbox', { name: 'Search phrases' }).fill('straight draw');
   await page.keyboard.press('Enter');
   await expect(page.getByText(/title 0, first 100 words \d/)).toBeVisible();
 });
@@ -187,15 +216,15 @@ test('titles are proposed within their limits and taken with a click', async ({ 
   const title = ((await short.nth(1).textContent()) ?? '').replace(/\s*\d+$/, '').trim();
   await short.nth(1).click();
   await expect(page.getByRole('textbox', { name: 'Title', exact: true })).toHaveValue(title);
-  await page.getByRole('button', { name: 'Take this excerpt' }).click();
+  await page.getByRole('button', { name: 'Use this excerpt' }).click();
   await expect(page.getByRole('textbox', { name: 'Excerpt' })).toHaveValue(
     /^Today we thread .*\.$/
   );
 });
 
-test('everything can be taken out as files', async ({ home: page }) => {
+test('everything can be exported as files', async ({ home: page }) => {
   await openDesk(page, TWILL);
-  await page.getByText('Take it out').click();
+  await page.getByText('Export').click();
   const take = async (name: string) => {
     const [file] = await Promise.all([
       page.waitForEvent('download'),

@@ -14,14 +14,14 @@ test('what no program may post is handed over by message, posted on a telephone,
   const board = at(page, BOARD);
   await board.getByRole('checkbox', { name: BOARD }).check();
   await world.faults({ failOneIn: '4', loseOneIn: '2', busyOneIn: '5', retryAfter: '1' });
-  await page.getByRole('button', { name: 'Send to 5 places' }).click();
-  await expect(board.getByText('It is open until you have posted it.')).toBeVisible({
+  await page.getByRole('button', { name: 'Publish to 5 places' }).click();
+  await expect(board.getByText('It stays open until you have posted it.')).toBeVisible({
     timeout: 90_000
   });
   await world.faults({});
 
   const mail = await context.newPage();
-  const message = board.getByRole('link', { name: 'See the message' });
+  const message = board.getByRole('link', { name: 'View message' });
   await mail.goto((await message.getAttribute('href')) ?? '');
   await expect(mail.getByRole('heading', { level: 2 })).toContainText(`Post by hand at ${BOARD}`);
   await expect(mail.getByRole('list', { name: 'Files' })).toContainText('picture.png (image/png)');
@@ -52,7 +52,7 @@ test('what no program may post is handed over by message, posted on a telephone,
   await expect(hand.getByText('Done. The update is closed with this address.')).toBeVisible();
   await telephone.close();
 
-  await board.getByRole('button', { name: 'Look for the answer' }).click();
+  await board.getByRole('button', { name: 'Check for an answer' }).click();
   await expect(board.getByText('Posted by hand.')).toBeVisible();
   await expect(board.getByRole('link', { name: there.url() })).toBeVisible();
   await page.getByRole('link', { name: 'Journal', exact: true }).click();
@@ -68,10 +68,10 @@ test('in the browser that sent it, the page closes the update at once and has th
   await board.getByRole('checkbox', { name: BOARD }).check();
   await page.getByRole('radio', { name: 'A quotation as a picture' }).check();
   await expect(board.getByRole('img')).toHaveAttribute('src', /^blob:/, { timeout: 20_000 });
-  await page.getByRole('button', { name: 'Send to 5 places' }).click();
-  await expect(board.getByText('It is open until you have posted it.')).toBeVisible();
+  await page.getByRole('button', { name: 'Publish to 5 places' }).click();
+  await expect(board.getByText('It stays open until you have posted it.')).toBeVisible();
   const mail = await context.newPage();
-  const message = board.getByRole('link', { name: 'See the message' });
+  const message = board.getByRole('link', { name: 'View message' });
   await mail.goto((await message.getAttribute('href')) ?? '');
   await mail.getByRole('link', { name: `Open the page for ${BOARD}` }).click();
   const [file] = await Promise.all([
@@ -90,11 +90,11 @@ test('an address that was cut off on its way says so', async ({ page }) => {
   await expect(page.getByRole('heading', { name: 'This address is not whole' })).toBeVisible();
 });
 
-test('a place is added that is posted to by hand, and the mailbox is unlinked and linked', async ({
+test('a place is added that is posted to by hand, and the mailbox is disconnected and connected', async ({
   home: page
 }) => {
   await page.getByRole('link', { name: 'Places', exact: true }).click();
-  const mailbox = page.getByRole('region', { name: 'What you post by hand' });
+  const mailbox = page.getByRole('region', { name: 'Posting by hand' });
   const address = (await mailbox.getByRole('link').first().getAttribute('href')) ?? '';
   await mailbox.getByRole('textbox', { name: 'Name of the place' }).fill('Dyers’ Round');
   await mailbox
@@ -103,13 +103,14 @@ test('a place is added that is posted to by hand, and the mailbox is unlinked an
   await mailbox.getByRole('button', { name: 'Add this place' }).click();
   const card = page.getByRole('article', { name: 'Dyers’ Round' });
   await expect(card.getByText('Texts of up to 1,000 characters')).toBeVisible();
-  await mailbox.getByRole('button', { name: 'Unlink the mailbox' }).click();
-  await expect(mailbox.getByText('link your mailbox above')).toBeVisible();
-  await page.getByRole('textbox', { name: 'Link a place' }).fill(address);
-  await page.getByRole('button', { name: 'Look' }).click();
+  await mailbox.getByRole('button', { name: 'Disconnect the mailbox…' }).click();
+  await mailbox.getByRole('button', { name: /^Disconnect \(nothing/ }).click();
+  await expect(mailbox.getByText('connect your mailbox above')).toBeVisible();
+  await page.getByRole('textbox', { name: 'Connect a channel or blog' }).fill(address);
+  await page.getByRole('button', { name: 'Find' }).click();
   const found = page.getByRole('region', { name: 'What was found' });
   await expect(found.getByRole('heading', { name: 'Letterbox of the Loomworks' })).toBeVisible();
   await found.getByLabel(/^Key for reading/).fill('wrenfold-mailbox-key');
-  await found.getByRole('button', { name: 'Link this mailbox' }).click();
+  await found.getByRole('button', { name: 'Connect this mailbox' }).click();
   await expect(mailbox.getByText('studio@wrenfold.example')).toBeVisible();
 });

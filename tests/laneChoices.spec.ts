@@ -34,10 +34,10 @@ test('a playlist of the channel is a source, found on its page or given by addre
   app
 }) => {
   await newLane(page);
-  await station(page, 'Sift').click();
+  await station(page, 'Filter').click();
   await page.getByRole('radio', { name: 'The catalogue, oldest first' }).check();
   await station(page, 'Source').click();
-  await page.getByRole('button', { name: 'Look for playlists' }).click();
+  await page.getByRole('button', { name: 'Find playlists' }).click();
   await expect(page.getByRole('checkbox', { name: 'Your first warp, in order' })).toBeVisible();
   await page
     .getByRole('textbox', { name: 'Address of a playlist' })
@@ -47,7 +47,7 @@ test('a playlist of the channel is a source, found on its page or given by addre
   await expect(station(page, 'Source')).toContainText('in 1 playlist');
   const region = await rehearsal(page);
   await region.getByText(/items are left out, and why/).click();
-  await expect(region.getByText(/: It is in none of the playlists\.$/).first()).toBeVisible();
+  await expect(region.getByText(/: It is not in the playlists\.$/).first()).toBeVisible();
   await expect(region.getByText(/^Madder red on wool.*playlists/)).toHaveCount(0);
 
   await page.getByRole('textbox', { name: 'Address of a playlist' }).fill(`${app.hosts}/blog/`);
@@ -58,9 +58,9 @@ test('a playlist of the channel is a source, found on its page or given by addre
 
 test('the most seen come first, by what the channel counts', async ({ home: page }) => {
   await newLane(page);
-  await station(page, 'Sift').click();
-  await page.getByRole('radio', { name: 'The catalogue, most seen first' }).check();
-  await expect(station(page, 'Sift')).toContainText('Most seen first');
+  await station(page, 'Filter').click();
+  await page.getByRole('radio', { name: 'The catalogue, most viewed first' }).check();
+  await expect(station(page, 'Filter')).toContainText('Most seen first');
   const region = await rehearsal(page);
   const offered = await region
     .getByRole('combobox', { name: 'Rehearse with' })
@@ -86,15 +86,17 @@ test('layouts that were kept on the desk are taken by language', async ({ home: 
   const parts = page.getByRole('list', { name: 'Parts of the post' });
   const lead = parts.getByRole('listitem', { name: 'Lead-in' });
   await lead.getByRole('textbox').fill('Ein Film aus der Werkstatt.');
-  const kept = page.getByRole('region', { name: 'Kept layouts' });
-  await kept.getByRole('textbox', { name: 'Keep this layout as' }).fill('German videos');
+  const kept = page.getByRole('region', { name: 'Saved layouts' });
+  await kept.getByRole('textbox', { name: 'Save this layout as' }).fill('German videos');
   await kept.getByRole('button', { name: 'Keep', exact: true }).click();
-  await expect(kept.getByRole('combobox', { name: 'Kept layouts' })).toContainText('German videos');
+  await expect(kept.getByRole('combobox', { name: 'Saved layouts' })).toContainText(
+    'German videos'
+  );
   await page.getByText('Write', { exact: true }).click();
-  await page.getByRole('button', { name: 'Clear the desk' }).click();
+  await page.getByRole('button', { name: 'Discard changes' }).click();
 
   await newLane(page);
-  await station(page, 'Sift').click();
+  await station(page, 'Filter').click();
   await page.getByRole('radio', { name: 'The catalogue, newest first' }).check();
   await station(page, 'Make').click();
   await page.getByRole('button', { name: 'Another layout for some items' }).click();
@@ -105,11 +107,11 @@ test('layouts that were kept on the desk are taken by language', async ({ home: 
   await region
     .getByRole('combobox', { name: 'Rehearse with' })
     .selectOption({ label: 'Die Kette aufbäumen, ganz in Ruhe' });
-  await region.getByRole('button', { name: 'Show what would be made' }).click();
+  await region.getByRole('button', { name: 'Show the result' }).click();
   const made = region.getByRole('article', { name: 'For The Wrenfold Notebook' });
   await expect(made).toContainText('Ein Film aus der Werkstatt.', { timeout: 20_000 });
   await region.getByRole('combobox', { name: 'Rehearse with' }).selectOption(TWILL);
-  await region.getByRole('button', { name: 'Show what would be made' }).click();
+  await region.getByRole('button', { name: 'Show the result' }).click();
   await expect(made).toContainText('Threading a four-shaft twill', { timeout: 20_000 });
   await expect(made).not.toContainText('Ein Film aus der Werkstatt.');
 });
@@ -124,32 +126,35 @@ test('a lane makes polls; an item that gives none is left out with its reason', 
   await page.getByRole('radio', { name: 'A quiz' }).check();
   await station(page, 'Source').click();
   await page.getByRole('checkbox', { name: 'Wrenfold Loomworks' }).check();
-  await station(page, 'Sift').click();
+  await station(page, 'Filter').click();
   await page.getByRole('radio', { name: 'The catalogue, newest first' }).check();
   await station(page, 'Pace').click();
-  await page.getByRole('spinbutton', { name: 'Most in a run' }).fill('');
+  await page.getByRole('spinbutton', { name: 'Most per run' }).fill('');
   await page.keyboard.press('Tab');
   await station(page, 'Places').click();
   await page.getByRole('checkbox', { name: 'Wrenfold Loomworks: followers' }).check();
   await page.getByRole('button', { name: 'Run now' }).click();
   await expect(page.getByText(/left out \d+ and made \d+\.$/)).toBeVisible({ timeout: 60_000 });
-  await page.getByText(/^What it did: /).click();
+  await page.getByText(/^History: /).click();
   await page.getByText(/^Left out: \d+$/).click();
   await expect(
     page.getByRole('list', { name: /^Left out by/ }).getByText(/made from English text only/)
   ).toBeVisible();
   await page.getByRole('link', { name: /^[1-9]\d* to review$/ }).click();
-  await page.getByRole('button', { name: /^Look/ }).first().click();
+  await page
+    .getByRole('button', { name: /^Preview/ })
+    .first()
+    .click();
   await expect(page.getByRole('group', { name: 'Try it' }).getByRole('radio')).toHaveCount(4);
   await expect(page.getByText(/^Right: .+\. Shown afterwards: .+/)).toBeVisible();
   expect(await world.updates('followers')).toEqual([]);
 });
 
-test('what fell due while it was closed is told, and goes out at the same pace', async ({
+test('what fell due while it was closed is reported, and goes out at the same pace', async ({
   home: page
 }) => {
   await newLane(page);
-  await station(page, 'Sift').click();
+  await station(page, 'Filter').click();
   await page.getByRole('radio', { name: 'The catalogue, newest first' }).check();
   await page.getByRole('checkbox', { name: 'With captions' }).check();
   await station(page, 'Pace').click();
@@ -157,42 +162,45 @@ test('what fell due while it was closed is told, and goes out at the same pace',
   await page.getByRole('spinbutton', { name: 'From (hour)' }).fill('0');
   await page.keyboard.press('Tab');
   await page.getByRole('button', { name: 'Run now' }).click();
-  await expect(station(page, 'Gate')).toContainText('3 to review', { timeout: 60_000 });
+  await expect(station(page, 'Approval')).toContainText('3 to review', { timeout: 60_000 });
   await page.getByRole('link', { name: '3 to review' }).click();
   await page
-    .getByRole('button', { name: /^Let out/ })
+    .getByRole('button', { name: /^Approve/ })
     .first()
     .click();
   await page
-    .getByRole('button', { name: /^Let out/ })
+    .getByRole('button', { name: /^Approve/ })
     .first()
     .click();
   await page.getByRole('link', { name: 'Lanes', exact: true }).first().click();
   await expect(station(page, 'Pace')).toContainText('2 planned');
   // It is on, and then closed for three days.
   await page.getByRole('switch').click();
+  await expect(page.getByText(/^“Lane 1” runs while/)).toBeVisible();
   await putSetting(page, 'lanes/led', Date.now() - 3 * DAY);
   await page.goto('/lanes');
   await expect(
     page.getByText(/^When this was opened on .*, [12] items? (was|were) due/)
   ).toBeVisible({ timeout: 20_000 });
-  await expect(station(page, 'Places')).toContainText('1 placed', { timeout: 60_000 });
+  await expect(station(page, 'Places')).toContainText('1 published', { timeout: 60_000 });
   await expect(station(page, 'Pace')).toContainText('1 planned');
   await page.getByRole('link', { name: 'Journal', exact: true }).click();
-  await expect(page.getByRole('cell', { name: 'Fell due while closed' })).toBeVisible();
+  await expect(page.getByRole('cell', { name: 'Missed while closed' })).toBeVisible();
 });
 
-test('a key that ends soon, and one that is over, are told in the bar', async ({
+test('a key that ends soon, and one that is over, are reported in the bar', async ({
   home: page,
   world
 }) => {
   await page.getByRole('link', { name: 'Places', exact: true }).click();
   const channel = page.getByRole('article', { name: 'Wrenfold Loomworks', exact: true });
-  await expect(channel.getByText(/^It takes 30 a month; 30 were left/)).toBeVisible();
-  await expect(channel.getByText(/^good until /)).toBeVisible();
+  await expect(channel.getByText(/^30 of 30 left this month/)).toBeVisible();
+  await expect(channel.getByText(/^expires /)).toBeVisible();
   await expect(page.getByText('a key ends soon')).toHaveCount(0);
   await page.clock.setFixedTime(Date.now() + 170 * DAY);
-  await channel.getByRole('button', { name: 'Check Wrenfold Loomworks', exact: true }).click();
+  await channel
+    .getByRole('button', { name: 'Check connection Wrenfold Loomworks', exact: true })
+    .click();
   await expect(page.getByRole('link', { name: 'a key ends soon' })).toBeVisible();
   // The hosts' clock alone is moved on: by it the key is over, and the place refuses it.
   await world.clock(181 * 24);

@@ -4,7 +4,7 @@ import { catalogueLane, station } from './lanesView.ts';
 
 const TWILL = 'Threading a four-shaft twill, slowly';
 
-test('a lane is made, rehearsed, run with faults on, reviewed by keyboard, placed and taken back', async ({
+test('a lane is made, rehearsed, run with faults on, reviewed by keyboard, published and taken back', async ({
   home: page,
   world
 }) => {
@@ -12,15 +12,15 @@ test('a lane is made, rehearsed, run with faults on, reviewed by keyboard, place
   await page.getByRole('button', { name: 'Rehearse' }).click();
   const rehearsal = page.getByRole('region', { name: /^Rehearsal of/ });
   await expect(
-    rehearsal.getByText(/^3 items pass now; the source gave about one in \d+ days/)
+    rehearsal.getByText(/^3 items match now; the source had about one in \d+ days/)
   ).toBeVisible();
   await rehearsal.getByText(/items are left out, and why/).click();
   await expect(
     rehearsal.getByText('Three minutes of quiet weaving: It has no captions.')
   ).toBeVisible();
   await rehearsal.getByRole('combobox', { name: 'Rehearse with' }).selectOption(TWILL);
-  await rehearsal.getByRole('button', { name: 'Show what would be made' }).click();
-  await expect(rehearsal.getByText('Nothing was placed.')).toBeVisible({ timeout: 20_000 });
+  await rehearsal.getByRole('button', { name: 'Show the result' }).click();
+  await expect(rehearsal.getByText('Nothing was published.')).toBeVisible({ timeout: 20_000 });
   await expect(
     rehearsal.getByRole('article', { name: 'For The Wrenfold Notebook' }).getByRole('heading', {
       name: 'Counting the heddles'
@@ -31,7 +31,7 @@ test('a lane is made, rehearsed, run with faults on, reviewed by keyboard, place
   await world.faults({ failOneIn: '4', loseOneIn: '3', busyOneIn: '5', retryAfter: '1' });
   await page.getByRole('button', { name: 'Run now' }).click();
   await expect(page.getByText(/left out \d+ and made 3\.$/)).toBeVisible({ timeout: 60_000 });
-  await expect(station(page, 'Gate')).toContainText('3 to review');
+  await expect(station(page, 'Approval')).toContainText('3 to review');
 
   await page.getByRole('link', { name: '3 to review' }).click();
   const list = page.getByRole('list', { name: 'Made by lanes' });
@@ -51,19 +51,19 @@ test('a lane is made, rehearsed, run with faults on, reviewed by keyboard, place
   await page.keyboard.press('ArrowDown');
   await page.keyboard.press('Space');
   await page.keyboard.press('o');
-  await expect(page.getByText('Nothing waits for you')).toBeVisible();
+  await expect(page.getByText('Nothing to review')).toBeVisible();
 
   await page.getByRole('link', { name: 'Lanes', exact: true }).first().click();
   await expect(station(page, 'Pace')).toContainText('2 planned');
   await page.getByRole('switch').click();
-  await expect(station(page, 'Places')).toContainText('2 placed', { timeout: 90_000 });
+  await expect(station(page, 'Places')).toContainText('2 published', { timeout: 90_000 });
   await world.faults({});
   expect(await world.posts(titles[0] ?? '')).toBe(0);
   for (const title of titles.slice(1)) expect(await world.posts(title)).toBe(1);
 
-  await page.getByText(/^What it did: /).click();
+  await page.getByText(/^History: /).click();
   await page.getByRole('button', { name: 'Undo this run' }).click();
-  await expect(page.getByText('2 items were taken back.')).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByText('2 items were undone.')).toBeVisible({ timeout: 30_000 });
   for (const title of titles) expect(await world.posts(title)).toBe(0);
 });
 
@@ -74,33 +74,33 @@ test('one of two tabs leads; when it is killed in the middle, the other goes on,
 }) => {
   test.setTimeout(180_000);
   await catalogueLane(page);
-  await station(page, 'Gate').click();
-  await page.getByRole('radio', { name: 'Straight out', exact: true }).check();
+  await station(page, 'Approval').click();
+  await page.getByRole('radio', { name: 'Publish without approval', exact: true }).check();
   const other = await context.newPage();
   await other.goto('/lanes');
   await world.faults({ slow: '400', loseOneIn: '3' });
   await page.getByRole('switch').click();
   await expect(station(other, 'Make')).toContainText('3 made', { timeout: 60_000 });
-  await expect(station(other, 'Places')).toContainText(/[12] placed/, { timeout: 60_000 });
+  await expect(station(other, 'Places')).toContainText(/[12] published/, { timeout: 60_000 });
   await page.close();
-  await expect(station(other, 'Places')).toContainText('3 placed', { timeout: 90_000 });
+  await expect(station(other, 'Places')).toContainText('3 published', { timeout: 90_000 });
   await world.faults({});
-  await other.getByText(/^What it did: /).click();
+  await other.getByText(/^History: /).click();
   const placed = other
     .getByRole('list', { name: /^Items of/ })
     .getByRole('listitem')
-    .filter({ hasText: 'Placed' });
+    .filter({ hasText: 'Published' });
   await expect(placed).toHaveCount(3);
   for (const line of await placed.allTextContents())
-    expect(await world.posts(line.replace(/^\s*Placed\s*:\s*/, '').trim())).toBe(1);
+    expect(await world.posts(line.replace(/^\s*Published\s*:\s*/, '').trim())).toBe(1);
 });
 
-test('lanes that lead round are shown as a way, and lanes that make the same are told', async ({
+test('lanes that lead round are shown as a way, and lanes that make the same are reported', async ({
   home: page
 }) => {
   await catalogueLane(page);
   await page.getByRole('button', { name: 'Duplicate' }).click();
-  await expect(page.getByText(/^Makes the same of the same items as/)).toHaveCount(2);
+  await expect(page.getByText(/^It makes the same things as/)).toHaveCount(2);
   const second = page.getByRole('article', { name: 'Lane 1, copy' });
   await second.getByRole('button', { name: /^Make/ }).click();
   await second.getByRole('radio', { name: 'A narrated video of each post' }).check();
@@ -108,7 +108,7 @@ test('lanes that lead round are shown as a way, and lanes that make the same are
   await second.getByRole('checkbox', { name: 'The Wrenfold Notebook' }).check();
   await second.getByRole('button', { name: /^Places/ }).click();
   await second.getByRole('checkbox', { name: 'Wrenfold Loomworks' }).check();
-  const way = page.getByRole('note', { name: 'A way round' });
+  const way = page.getByRole('note', { name: 'A loop' });
   await expect(way).toHaveCount(1);
   await expect(way).toContainText('Wrenfold Loomworks → Lane 1 →');
   await expect(way).toContainText('made items carry their origin and are never taken');
@@ -122,22 +122,22 @@ test('a search that finds nothing says so before it runs; a lane is saved as a f
   await page.getByRole('textbox', { name: 'With all of these words' }).fill('submarine');
   await page.keyboard.press('Enter');
   await expect(station(page, 'Source')).toContainText('with submarine');
-  await expect(page.getByText('Nothing passes, so nothing would be made.')).toBeVisible();
-  await expect(page.getByText('Given by week, past twelve')).toBeVisible();
+  await expect(page.getByText('Nothing matches, so nothing would be made.')).toBeVisible();
+  await expect(page.getByText('Items per week, past twelve weeks')).toBeVisible();
 
   const [file] = await Promise.all([
     page.waitForEvent('download'),
-    page.getByRole('button', { name: 'Save as a file' }).click()
+    page.getByRole('button', { name: 'Export lane' }).click()
   ]);
   expect(file.suggestedFilename()).toBe('lane-1.lane.json');
   const path = await file.path();
   expect(await readFile(path, 'utf8')).not.toMatch(/127\.0\.0\.1|wrenfold-notebook-key|Notebook/);
   await page.getByRole('button', { name: 'Delete…' }).click();
-  await page.getByRole('button', { name: 'Delete: what it placed stays' }).click();
-  await expect(page.getByText('No lane yet')).toBeVisible();
-  await page.getByLabel('Open from a file').setInputFiles('package.json');
-  await expect(page.getByText('“package.json” is no lane that can be read.')).toBeVisible();
-  await page.getByLabel('Open from a file').setInputFiles(path);
+  await page.getByRole('button', { name: 'Delete the lane, keep what it published' }).click();
+  await expect(page.getByText('No lanes yet')).toBeVisible();
+  await page.getByLabel('Import lane').setInputFiles('package.json');
+  await expect(page.getByText('“package.json” is not a lane file.')).toBeVisible();
+  await page.getByLabel('Import lane').setInputFiles(path);
   await expect(station(page, 'Source')).toContainText('No source yet');
   await expect(page.getByRole('switch')).toBeDisabled();
   await idle(page);
@@ -165,28 +165,28 @@ test('a sheet comes back with what became of each row; what is planned is a cale
   await expect(page.getByText(/and made 1\.$/)).toBeVisible({ timeout: 30_000 });
   const [file] = await Promise.all([
     page.waitForEvent('download'),
-    page.getByRole('button', { name: /^Take it back with what became/ }).click()
+    page.getByRole('button', { name: /^Export with results/ }).click()
   ]);
   const rows = (await readFile(await file.path(), 'utf8')).split('\r\n');
   expect(rows[0]).toBe('number,where,note,status,title,link,reason,time');
-  expect(rows[1]).toContain(`1,${watch},first,Waits for review,"${TWILL}"`);
+  expect(rows[1]).toContain(`1,${watch},first,Waiting for review,"${TWILL}"`);
   expect(rows[2]).toContain('2,https://nowhere.example/v,,Not found');
   expect(rows[3]).toContain('a topic,Left out,Three minutes of quiet weaving,,It has no captions.');
 
   await page.getByRole('link', { name: '1 to review' }).click();
-  await page.getByRole('button', { name: /^Let out/ }).click();
+  await page.getByRole('button', { name: /^Approve/ }).click();
   await page.getByRole('link', { name: 'Lanes', exact: true }).first().click();
-  await expect(page.getByText(/^Next goes out .*, once the lane is on\.$/)).toBeVisible();
+  await expect(page.getByText(/^Next one goes out .*, once the lane is on\.$/)).toBeVisible();
   const [calendar] = await Promise.all([
     page.waitForEvent('download'),
-    page.getByRole('button', { name: 'What is planned, as a calendar' }).click()
+    page.getByRole('button', { name: 'Export calendar' }).click()
   ]);
   expect(await readFile(await calendar.path(), 'utf8')).toMatch(
     /BEGIN:VEVENT[\s\S]*SUMMARY:Threading a four-shaft twill\\, slowly/
   );
 
   await page.getByRole('button', { name: 'Send that of today now' }).click();
-  const link = page.getByRole('link', { name: 'See the message' });
+  const link = page.getByRole('link', { name: 'View message' });
   const message = await context.newPage();
   await message.goto((await link.getAttribute('href')) ?? '');
   await expect(message.getByRole('region', { name: 'As HTML' })).toContainText('1 run of lanes');
@@ -197,21 +197,23 @@ test('the journal is filtered by outcome and place, and each line opens to its s
   home: page
 }) => {
   await catalogueLane(page);
-  await station(page, 'Gate').click();
-  await page.getByRole('radio', { name: 'Straight out', exact: true }).check();
+  await station(page, 'Approval').click();
+  await page.getByRole('radio', { name: 'Publish without approval', exact: true }).check();
   await page.getByRole('switch').click();
-  await expect(station(page, 'Places')).toContainText('3 placed', { timeout: 60_000 });
+  await expect(station(page, 'Places')).toContainText('3 published', { timeout: 60_000 });
   await page.getByRole('link', { name: 'Journal', exact: true }).click();
-  await page.getByRole('combobox', { name: 'Outcome' }).selectOption('Placed');
+  await page.getByRole('combobox', { name: 'Outcome' }).selectOption('Published');
   const rows = page.getByRole('row').filter({ has: page.getByRole('cell') });
   await expect(rows).toHaveCount(3);
   await page.getByRole('combobox', { name: 'Lane' }).selectOption('Lane 1');
   await expect(rows).toHaveCount(3);
   await rows.first().getByText('Steps').click();
-  await expect(rows.first().getByText(/Asked whether it is there\. Answer: nothing/)).toBeVisible();
+  await expect(
+    rows.first().getByText(/Checked whether it is there\. Answer: nothing/)
+  ).toBeVisible();
   await rows.first().getByText('What was sent').click();
   await expect(rows.first().getByText('"status": "public"')).toBeVisible();
   await expect(rows.first()).not.toContainText('wrenfold-notebook-key');
-  await page.getByRole('combobox', { name: 'Outcome' }).selectOption('Taken back');
-  await expect(page.getByText('No line says that')).toBeVisible();
+  await page.getByRole('combobox', { name: 'Outcome' }).selectOption('Undone');
+  await expect(page.getByText('No matching lines')).toBeVisible();
 });

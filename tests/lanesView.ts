@@ -13,17 +13,17 @@ export async function newLane(page: Page): Promise<void> {
 /** A lane from the channel to the blog that takes the catalogue and is open at all hours. */
 export async function catalogueLane(page: Page): Promise<void> {
   await newLane(page);
-  await station(page, 'Sift').click();
+  await station(page, 'Filter').click();
   await page.getByRole('radio', { name: 'The catalogue, newest first' }).check();
   await page.getByRole('checkbox', { name: 'With captions' }).check();
   await station(page, 'Pace').click();
-  await page.getByRole('spinbutton', { name: 'Most in a day' }).fill('9');
-  await page.getByRole('spinbutton', { name: 'Minutes between two' }).fill('0');
+  await page.getByRole('spinbutton', { name: 'Most per day' }).fill('9');
+  await page.getByRole('spinbutton', { name: 'Minutes between items' }).fill('0');
   await page.getByRole('spinbutton', { name: 'To (hour)' }).fill('24');
   await page.getByRole('spinbutton', { name: 'From (hour)' }).fill('0');
   await page.getByRole('spinbutton', { name: 'From (hour)' }).press('Tab');
   await expect(station(page, 'Pace')).toContainText('9 a day, at any hour');
   await station(page, 'Places').click();
-  await page.getByRole('combobox', { name: 'How it stands there' }).selectOption('public');
+  await page.getByRole('combobox', { name: 'Visibility' }).selectOption('public');
   await expect(station(page, 'Places')).toContainText('The Wrenfold Notebook, public');
 }

@@ -68,8 +68,10 @@ export async function tryTexts(count: number): Promise<{ count: number; wrong: s
     const text = () =>
       Array.from({ length: 1 + Math.floor(chance() * 40) }, () => pick(WORDS)).join(' ');
     const scene = sceneSchema.parse({
-      ...{ id: 's', kind, small: text().slice(0, 120) },
-      lines: [0, 1].map((i) => ({ id: `${i}`, text: text(), heard: 'x', source: null }))
+      id: 's',
+      kind,
+      small: text().slice(0, 120),
+      lines: [0, 1].map((i) => ({ id: `${i}`, text: text(), spoken: 'x', source: null }))
     });
     const { stages } = layOutScene(scene, frame, style, (t, font) => {
       context.font = fontOf(font);

@@ -3,9 +3,9 @@ import { after, before, test } from 'node:test';
 import { TestHosts } from '../hosts/testing.ts';
 import { readActor } from '../src/lib/core/feeds/actor.ts';
 import { readPage } from '../src/lib/core/feeds/page.ts';
-import type { UpdatePayload } from '../src/lib/core/lanes/outbox.ts';
+import type { UpdatePayload } from '../src/lib/core/delivery/outbox.ts';
 import { PlaceError } from '../src/lib/core/model/place.ts';
-import { readMessage } from '../src/lib/core/messages/message.ts';
+import { readMessage } from '../src/lib/core/mail/message.ts';
 import type { Mailbox } from '../src/lib/core/model/mailbox.ts';
 import { answerMessage, fromFragment } from '../src/lib/core/updates/handOff.ts';
 import { ByHand } from '../src/lib/places/byHand.ts';
@@ -27,13 +27,26 @@ async function linked(path: string, key = 'wrenfold-updates-key'): Promise<Updat
 }
 const KEY = '0b6cbd4e-6a2a-5b5e-9e0e-3c3f6d1a7a11';
 const payload = (change: Partial<UpdatePayload> = {}): UpdatePayload => ({
-  ...{ kind: 'update', form: 'text', title: 'Retting', hasTitle: false, text: 'The flax is in.' },
-  ...{ hashtags: ['#Flax'], options: [], why: '', closes: null, picture: null, button: null },
-  ...{ clip: null, part: null },
+  kind: 'update',
+  form: 'text',
+  title: 'Retting',
+  hasTitle: false,
+  text: 'The flax is in.',
+  hashtags: ['#Flax'],
+  options: [],
+  why: '',
+  closes: null,
+  picture: null,
+  button: null,
+  clip: null,
+  part: null,
   ...change
 });
 const quiz = payload({
-  ...{ form: 'quiz', text: 'How many days?', hashtags: [], why: 'It says four.' },
+  form: 'quiz',
+  text: 'How many days?',
+  hashtags: [],
+  why: 'It says four.',
   options: [
     { text: 'three', right: false },
     { text: 'four', right: true }
@@ -47,22 +60,22 @@ const refused =
 
 test('a network tells what it takes and how much is left', async () => {
   const notes = await linked('notes');
-  const { limits, allowance } = await notes.limits();
+  const { limits, allowance } = await notes.fetchLimits();
   assert.equal(limits.text, 500);
   assert.equal(limits.linkWeight, 23);
-  await notes.place(payload(), KEY);
-  assert.equal((await notes.limits()).allowance?.left, (allowance?.left ?? 0) - 1);
+  await notes.publish(payload(), KEY);
+  assert.equal((await notes.fetchLimits()).allowance?.left, (allowance?.left ?? 0) - 1);
   const counts = await notes.tagCounts(['flax', 'wool']);
   assert.deepEqual([...counts.keys()], ['flax', 'wool']);
 });
 
-test('an update is placed, found by its key, replaced and taken back', async () => {
+test('an update is published, found by its key, replaced and taken back', async () => {
   const notes = await linked('notes');
   assert.equal(await notes.findByKey(KEY), null);
-  const url = await notes.place(payload(), KEY);
+  const url = await notes.publish(payload(), KEY);
   assert.equal(await notes.findByKey(KEY), url);
   assert.match(await (await outside(url)).text(), /The flax is in\..*#Flax/s);
-  await notes.replace(url, payload({ text: 'The flax is <b>dry</b>.' }), KEY);
+  await notes.update(url, payload({ text: 'The flax is <b>dry</b>.' }), KEY);
   assert.match(await (await outside(url)).text(), /The flax is &lt;b&gt;dry&lt;\/b&gt;\./);
   await notes.remove(url);
   assert.equal(await notes.findByKey(KEY), null);
@@ -72,31 +85,31 @@ test('an update is placed, found by its key, replaced and taken back', async () 
 test('what is over a limit is refused in words', async () => {
   const notes = await linked('notes');
   await assert.rejects(
-    notes.place(payload({ text: 'x'.repeat(501) }), KEY),
+    notes.publish(payload({ text: 'x'.repeat(501) }), KEY),
     refused('refused', /507 characters; 500/)
   );
   // A link counts as 23, however long it is.
-  await notes.place(
+  await notes.publish(
     payload({ text: `${'x'.repeat(465)} https://x.example/${'y'.repeat(200)}` }),
     KEY
   );
   await assert.rejects(
-    (await linked('pictures')).place(payload(), KEY),
+    (await linked('pictures')).publish(payload(), KEY),
     refused('refused', /picture is needed/)
   );
-  await assert.rejects(notes.place(quiz, KEY), refused('refused', /no quizzes/));
-  await assert.rejects((await linked('pages')).place(quiz, KEY), refused('refused', /no polls/));
+  await assert.rejects(notes.publish(quiz, KEY), refused('refused', /no quizzes/));
+  await assert.rejects((await linked('pages')).publish(quiz, KEY), refused('refused', /no polls/));
   await assert.rejects(
-    (await linked('notes', 'wrong')).place(payload(), KEY),
+    (await linked('notes', 'wrong')).publish(payload(), KEY),
     refused('key-refused')
   );
   await control('faults', { overQuota: 'on' });
-  await assert.rejects(notes.place(payload(), KEY), refused('over-quota'));
+  await assert.rejects(notes.publish(payload(), KEY), refused('over-quota'));
 });
 
 test('followers answer a quiz while the clock moves on, until it closes', async () => {
   const followers = await linked('followers');
-  await followers.place(quiz, KEY);
+  await followers.publish(quiz, KEY);
   const countOf = async () => {
     const results = await followers.results(KEY);
     return { ...results!, all: results!.votes.reduce((sum, v) => sum + v.count, 0) };
@@ -137,16 +150,16 @@ test('a kept picture is sent first, once however often, and then stands with the
   const pictures = await linked('pictures');
   await pictures.prepare(payload({ picture }));
   await pictures.prepare(payload({ picture }));
-  const url = await pictures.place(payload({ picture }), KEY);
+  const url = await pictures.publish(payload({ picture }), KEY);
   const address = /<img src="([^"]+)"/.exec(await (await outside(url)).text())?.[1] ?? '';
   assert.equal(await (await outside(address)).text(), 'a picture');
   const again = await linked('pictures');
   await again.prepare(payload({ picture }));
-  await again.replace(url, payload({ picture, text: 'Dry.' }), KEY);
+  await again.update(url, payload({ picture, text: 'Dry.' }), KEY);
   assert.ok((await (await outside(url)).text()).includes(address));
 });
 
-test('files that are not kept any more, not taken or sent without a key are told', async () => {
+test('files that are not kept any more, not taken or sent without a key are reported', async () => {
   const pictures = await linked('pictures');
   const clip = { url: 'own:clip', alt: 'Rows', seconds: 3, type: 'video/webm' };
   await assert.rejects(
@@ -165,12 +178,12 @@ test('a part of a thread waits for the part before it, and follows it', async ()
   const notes = await linked('notes');
   const second = payload({ text: 'And then.', part: { number: 2, of: 2, after: KEY } });
   await assert.rejects(notes.prepare(second), refused('busy'));
-  const url = await notes.place(
+  const url = await notes.publish(
     payload({ text: 'First this.', part: { number: 1, of: 2, after: '' } }),
     KEY
   );
   await notes.prepare(second);
-  await notes.place(second, '7f5a3c7a-0b46-5d3a-9a53-1f6f6a5b2c11');
+  await notes.publish(second, '7f5a3c7a-0b46-5d3a-9a53-1f6f6a5b2c11');
   assert.match(await (await outside(url)).text(), /First this\.[\s\S]*And then\./);
   assert.match(await (await outside(`${hosts.origin}/notes/`)).text(), /It goes on in 1 more/);
 });
@@ -180,13 +193,19 @@ async function handing(): Promise<{ target: ByHand; mailbox: Mailbox }> {
   const { description } = readPage(await (await outside(home)).text(), home);
   const about = (await (await outside(description)).json()) as { messages: string };
   const mailbox = {
-    ...{ url: home, name: 'Letterbox', address: 'studio@wrenfold.example', linked: '' },
+    url: home,
+    name: 'Letterbox',
+    address: 'studio@wrenfold.example',
+    linked: '',
     messages: about.messages
   };
   const network = { id: 'b', title: 'Board at the Mill Gate', url: `${hosts.origin}/board/` };
   const target = new ByHand(network, mailbox, {
-    ...{ key: 'wrenfold-mailbox-key', secret: 's', origin: 'https://twin.example' },
-    ...{ fileOf: async (url) => files.get(url) ?? null, now: () => new Date(0) }
+    key: 'wrenfold-mailbox-key',
+    secret: 's',
+    origin: 'https://twin.example',
+    fileOf: async (url) => files.get(url) ?? null,
+    now: () => new Date(0)
   });
   return { target, mailbox };
 }
@@ -194,8 +213,8 @@ async function handing(): Promise<{ target: ByHand; mailbox: Mailbox }> {
 test('what is posted by hand goes to the mailbox once, and comes back with its address', async () => {
   const { target, mailbox } = await handing();
   assert.equal(await target.findByKey(KEY), null);
-  const url = await target.place(payload({ picture }), KEY);
-  assert.equal(await target.place(payload({ picture, text: 'Dry now.' }), KEY), url);
+  const url = await target.publish(payload({ picture }), KEY);
+  assert.equal(await target.publish(payload({ picture, text: 'Dry now.' }), KEY), url);
   assert.equal(await target.findByKey(KEY), url);
   const page = await (await outside(url)).text();
   assert.match(page, /Dry now\./);

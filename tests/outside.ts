@@ -7,6 +7,7 @@ export const outside = globalThis.fetch;
  */
 export function sendStraight(): void {
   globalThis.fetch = async (path, init) => {
+    if (String(path).startsWith('/api/read?')) return read(String(path));
     // Files go straight to the place.
     if (path !== '/api/send') return outside(path, init);
     const { url, method, key, json } = JSON.parse(String(init?.body)) as Record<string, string>;
@@ -24,6 +25,18 @@ export function sendStraight(): void {
       body: /^[[{]/.test(text) ? JSON.parse(text) : text
     });
   };
+}
+
+async function read(path: string): Promise<Response> {
+  const url = new URL(path, 'http://here').searchParams.get('url') ?? '';
+  const answer = await outside(url).catch(() => null);
+  const kind = !answer ? 'no-answer' : answer.ok ? '' : 'not-found';
+  if (!answer || kind) return Response.json({ problem: { kind, url } }, { status: 502 });
+  const headers = {
+    'x-read-url': answer.url,
+    'x-read-type': answer.headers.get('content-type') ?? ''
+  };
+  return new Response(await answer.arrayBuffer(), { headers });
 }
 
 export function sendAsUsual(): void {

@@ -31,9 +31,9 @@ test('the pictures', async ({ home: page, world }) => {
   await text.getByRole('heading', { name: 'Counting the heddles' }).scrollIntoViewIfNeeded();
   await text.locator('h2 + p').nth(1).hover();
   await shoot(page, 'desk');
-  await page.getByText('As published').click();
+  await page.getByText('Preview').click();
   await expect(
-    page.frameLocator('iframe[title="The post as published"]').getByRole('heading', { name: TWILL })
+    page.frameLocator('iframe[title="Preview of the post"]').getByRole('heading', { name: TWILL })
   ).toBeVisible();
   await shoot(page, 'desk-as-published');
 
@@ -43,8 +43,8 @@ test('the pictures', async ({ home: page, world }) => {
 
   await deskOf(page, TWILL);
   await page.getByRole('radio', { name: 'Public, now' }).check();
-  await page.getByRole('button', { name: 'Place it, public' }).click();
-  const link = page.getByRole('link', { name: 'See it at the blog' });
+  await page.getByRole('button', { name: 'Publish now' }).click();
+  const link = page.getByRole('link', { name: 'View post' });
   await expect(link).toBeVisible();
   await idle(page);
   const post = await page.context().newPage();
@@ -67,15 +67,15 @@ test('the pictures', async ({ home: page, world }) => {
   await page.getByRole('combobox', { name: /^Show/ }).selectOption('none');
   await page.getByRole('combobox', { name: 'Cards' }).selectOption('margin');
   await idle(page);
-  await page.getByRole('button', { name: 'Make the video' }).click();
+  await page.getByRole('button', { name: 'Render the video' }).click();
   await expect(page.getByText(/^Made:/)).toBeVisible({ timeout: 60_000 });
-  await page.getByLabel('Who may see it').selectOption('public');
-  await page.getByRole('button', { name: 'Place the video' }).click();
-  await expect(page.getByText('stands there.')).toBeVisible({ timeout: 60_000 });
+  await page.getByLabel('Visibility').selectOption('public');
+  await page.getByRole('button', { name: 'Publish now' }).click();
+  await expect(page.getByText('Wrenfold Loomworks: Published.')).toBeVisible({ timeout: 60_000 });
   await idle(page);
   const watch = await page.context().newPage();
   await watch.goto(
-    (await page.getByRole('link', { name: 'See it at the channel' }).getAttribute('href')) ?? ''
+    (await page.getByRole('link', { name: 'View video' }).getAttribute('href')) ?? ''
   );
   await watch.locator('video').evaluate(async (v: HTMLVideoElement) => {
     v.muted = true;
@@ -94,10 +94,10 @@ test('the pictures', async ({ home: page, world }) => {
   await openUpdates(page, COLOUR);
   await shoot(page, 'updates');
   await at(page, BOARD).getByRole('checkbox', { name: BOARD }).check();
-  await page.getByRole('button', { name: 'Send to 5 places' }).click();
-  const message = at(page, BOARD).getByRole('link', { name: 'See the message' });
+  await page.getByRole('button', { name: 'Publish to 5 places' }).click();
+  const message = at(page, BOARD).getByRole('link', { name: 'View message' });
   await expect(message).toBeVisible();
-  await expect(page.getByText(/^Told /)).toHaveCount(4);
+  await expect(page.getByText(/^Published /)).toHaveCount(4);
   const hand = await page.context().newPage();
   await hand.setViewportSize({ width: 390, height: 844 });
   await hand.goto((await message.getAttribute('href')) ?? '');
@@ -108,13 +108,13 @@ test('the pictures', async ({ home: page, world }) => {
   await page.goto('/');
   await openUpdates(page, 'Reading a weaving draft in six minutes');
   await page.getByRole('radio', { name: 'Quiz' }).check();
-  await page.getByRole('button', { name: 'Take this one' }).first().click();
-  await page.getByRole('button', { name: 'Send the quiz to 1 place' }).click();
-  await expect(page.getByText(/^Told /)).toBeVisible();
+  await page.getByRole('button', { name: 'Use this one' }).first().click();
+  await page.getByRole('button', { name: 'Publish the quiz to 1 place' }).click();
+  await expect(page.getByText(/^Published /)).toBeVisible();
   await world.clock(30);
-  await page.getByRole('button', { name: 'Look at the results again' }).click();
+  await page.getByRole('button', { name: 'Refresh results' }).click();
   await shoot(page, 'updates-quiz');
-  const followers = at(page, FOLLOWERS).getByRole('link', { name: 'See it there' });
+  const followers = at(page, FOLLOWERS).getByRole('link', { name: 'View update' });
   const there = await page.context().newPage();
   await there.goto(new URL('/followers/', (await followers.getAttribute('href')) ?? '').href);
   await shoot(there, 'followers');
@@ -123,15 +123,15 @@ test('the pictures', async ({ home: page, world }) => {
   // Lanes: two of them, one rehearsed; what they made, waiting for review.
   await page.goto('/lanes');
   await page.getByRole('button', { name: 'New lane' }).click();
-  await page.getByRole('button', { name: /^Sift/ }).click();
+  await page.getByRole('button', { name: /^Filter/ }).click();
   await page.getByRole('radio', { name: 'The catalogue, newest first' }).check();
-  await page.getByRole('button', { name: /^Sift/ }).click();
+  await page.getByRole('button', { name: /^Filter/ }).click();
   await page.getByRole('textbox', { name: 'Name of the lane' }).fill('A post for each video');
   await page.getByRole('textbox', { name: 'Name of the lane' }).press('Tab');
   await page.getByRole('button', { name: 'Duplicate' }).click();
   const copied = page.getByRole('article', { name: 'A post for each video, copy' });
-  await copied.getByRole('textbox', { name: 'Name of the lane' }).fill('Tell the neighbours');
-  const second = page.getByRole('article', { name: 'Tell the neighbours' });
+  await copied.getByRole('textbox', { name: 'Name of the lane' }).fill('For the neighbours');
+  const second = page.getByRole('article', { name: 'For the neighbours' });
   await second.getByRole('button', { name: /^Make/ }).click();
   await second.getByRole('radio', { name: 'An update of each item' }).check();
   await second.getByRole('button', { name: /^Source/ }).click();
@@ -142,17 +142,17 @@ test('the pictures', async ({ home: page, world }) => {
   await page.getByRole('button', { name: 'Run now' }).first().click();
   await expect(page.getByText(/left out \d+ and made \d\.$/)).toBeVisible({ timeout: 60_000 });
   await page.getByRole('button', { name: 'Run now' }).last().click();
-  await expect(page.getByText(/neighbours” looked at .* made \d\.$/)).toBeVisible({
+  await expect(page.getByText(/neighbours” found .* made \d\.$/)).toBeVisible({
     timeout: 60_000
   });
   await idle(page);
   await shoot(page, 'lanes');
   await second.getByRole('button', { name: 'Rehearse' }).click();
-  await second.getByRole('button', { name: 'Show what would be made' }).click();
-  await expect(second.getByText('Nothing was placed.')).toBeVisible();
+  await second.getByRole('button', { name: 'Show the result' }).click();
+  await expect(second.getByText('Nothing was published.')).toBeVisible();
   await second.getByRole('region', { name: /^Rehearsal/ }).scrollIntoViewIfNeeded();
   await second.getByText(/are left out, and why/).click();
-  await second.getByText('Nothing was placed.').scrollIntoViewIfNeeded();
+  await second.getByText('Nothing was published.').scrollIntoViewIfNeeded();
   await shoot(page, 'rehearsal');
   await page.goto('/review');
   const made = page.getByRole('list', { name: 'Made by lanes' });
@@ -167,11 +167,11 @@ test('the pictures', async ({ home: page, world }) => {
 
   await page.goto('/places');
   await page
-    .getByRole('textbox', { name: 'Link a place' })
+    .getByRole('textbox', { name: 'Connect a channel or blog' })
     .fill(
       `${new URL((await page.getByRole('link', { name: 'behind the scenes' }).getAttribute('href')) ?? '').origin}/channel/watch/hemstitching`
     );
-  await page.getByRole('button', { name: 'Look' }).click();
+  await page.getByRole('button', { name: 'Find' }).click();
   await expect(page.getByRole('region', { name: 'What was found' })).toBeVisible();
   await shoot(page, 'places');
 

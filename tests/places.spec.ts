@@ -8,39 +8,41 @@ test.describe('a first visit', () => {
     emptyApp
   }) => {
     await page.goto('/');
-    await page.getByRole('link', { name: 'Link your channel' }).click();
+    await page.getByRole('link', { name: 'Connect your channel' }).click();
     for (const path of ['/channel/', '/channel/watch/hemstitching', '/channel/feed.xml']) {
-      await page.getByRole('textbox', { name: 'Link a place' }).fill(emptyApp.hosts + path);
-      await page.getByRole('button', { name: 'Look' }).click();
+      await page
+        .getByRole('textbox', { name: 'Connect a channel or blog' })
+        .fill(emptyApp.hosts + path);
+      await page.getByRole('button', { name: 'Find' }).click();
       const found = page.getByRole('region', { name: 'What was found' });
       await expect(found.getByRole('heading', { name: 'Wrenfold Loomworks' })).toBeVisible();
-      await expect(found).toContainText('Change, upload or remove anything');
+      await expect(found).toContainText('Edit, upload or delete anything');
     }
     // A new origin is let into the page's policy by loading the page anew.
     await Promise.all([
       page.waitForEvent('load'),
-      page.getByRole('button', { name: 'Link this channel for reading' }).click()
+      page.getByRole('button', { name: 'Connect (read only)' }).click()
     ]);
     await expect(page.getByRole('article', { name: 'Wrenfold Loomworks' })).toContainText(
       '13 items'
     );
 
     await page
-      .getByRole('textbox', { name: 'Link a place' })
+      .getByRole('textbox', { name: 'Connect a channel or blog' })
       .fill(`${emptyApp.hosts}/blog/posts/how-to-read-a-draft`);
-    await page.getByRole('button', { name: 'Look' }).click();
-    await page.getByRole('button', { name: 'Link this blog for reading' }).click();
+    await page.getByRole('button', { name: 'Find' }).click();
+    await page.getByRole('button', { name: 'Connect (read only)' }).click();
     const blog = page.getByRole('article', { name: 'The Wrenfold Notebook' });
     await expect(blog).toContainText('9 items');
-    await expect(blog).toContainText('Publish new items (no right)');
+    await expect(blog).toContainText('Publish (not allowed)');
 
     await blog.getByLabel(/Key for publishing/).fill('wrong-key');
-    await blog.getByRole('button', { name: 'Give the key' }).click();
+    await blog.getByRole('button', { name: 'Save key' }).click();
     await expect(blog.getByRole('alert')).toContainText('refused the key');
     await blog.getByLabel(/Key for publishing/).fill('wrenfold-drafts-only-key');
-    await blog.getByRole('button', { name: 'Give the key' }).click();
-    await expect(blog).toContainText('Leave drafts, not publish');
-    await expect(blog).toContainText('Publish new items (no right)');
+    await blog.getByRole('button', { name: 'Save key' }).click();
+    await expect(blog).toContainText('Save drafts only');
+    await expect(blog).toContainText('Publish (not allowed)');
     await idle(page);
 
     const kept = await page.evaluate(async () => {
@@ -67,11 +69,11 @@ test.describe('a first visit', () => {
       ['my channel', /not a web address/],
       ['http://192.168.1.1/', /private network/],
       [`${emptyApp.hosts}/channel/watch/no-such-video`, /nothing at this address/],
-      [`${emptyApp.hosts}/control/`, /names no feed/]
+      [`${emptyApp.hosts}/control/`, /has no feed/]
     ];
     for (const [address, words] of cases) {
-      await page.getByRole('textbox', { name: 'Link a place' }).fill(address);
-      await page.getByRole('button', { name: 'Look' }).click();
+      await page.getByRole('textbox', { name: 'Connect a channel or blog' }).fill(address);
+      await page.getByRole('button', { name: 'Find' }).click();
       await expect(page.getByRole('alert')).toContainText(words);
     }
   });
@@ -79,14 +81,14 @@ test.describe('a first visit', () => {
 
 test('start empty is one click away, and the demo world comes back', async ({ home: page }) => {
   await page.getByRole('button', { name: 'Start empty' }).click();
-  await expect(page.getByRole('heading', { name: 'Begin with your channel' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Start with your channel' })).toBeVisible();
   await page.reload();
-  await expect(page.getByRole('heading', { name: 'Begin with your channel' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Start with your channel' })).toBeVisible();
   await page.getByRole('button', { name: 'Start with the demo world' }).click();
   await expect(row(page, 'Indigo from leaf to vat')).toBeVisible();
 });
 
-test('a place that fails is told in the top bar and with its card', async ({
+test('a place that fails is reported in the top bar and with its card', async ({
   home: page,
   world
 }) => {
@@ -95,7 +97,7 @@ test('a place that fails is told in the top bar and with its card', async ({
   const channel = page.getByRole('article', { name: 'Wrenfold Loomworks', exact: true });
   await channel.getByRole('button', { name: /^Check/ }).click();
   await expect(channel.getByRole('alert')).toContainText('error of its own');
-  await expect(page.getByRole('link', { name: 'needs a look' })).toBeVisible();
+  await expect(page.getByRole('link', { name: 'needs attention' })).toBeVisible();
   await world.faults({});
   await channel.getByRole('button', { name: 'Check again' }).click();
   await expect(channel.getByRole('alert')).toHaveCount(0);
@@ -115,7 +117,9 @@ test('the routes that go outside serve the application alone', async ({ request,
   expect(page.headers()['content-security-policy']).toContain('sandbox');
 });
 
-test('the page runs only its own scripts and frames only linked places', async ({ home: page }) => {
+test('the page runs only its own scripts and frames only connected places', async ({
+  home: page
+}) => {
   const policy = await page.evaluate(async () =>
     (await fetch('/')).headers.get('content-security-policy')
   );

@@ -20,7 +20,7 @@ test('from an upload without a post to a twin in step, and back by undo', async 
   await page.getByRole('button', { name: 'Close the player' }).click();
 
   // A field is picked by its value for this very video.
-  await page.getByRole('button', { name: 'Insert a field into Title' }).click();
+  await page.getByRole('button', { name: 'Insert field into Title' }).click();
   await page.getByRole('button', { name: 'video.duration 7:04' }).click();
   await expect(page.getByRole('textbox', { name: 'Title', exact: true })).toHaveValue(
     '{{ video.title }}{{ video.duration }}'
@@ -29,17 +29,17 @@ test('from an upload without a post to a twin in step, and back by undo', async 
     .getByRole('textbox', { name: 'Title', exact: true })
     .fill('{{ video.title }} ({{ video.duration }})');
 
-  // As published: the blog's own page around it.
-  await page.getByText('As published').click();
-  const shown = page.frameLocator('iframe[title="The post as published"]');
+  // Preview: the blog's own page around it.
+  await page.getByText('Preview').click();
+  const shown = page.frameLocator('iframe[title="Preview of the post"]');
   await expect(shown.getByRole('heading', { name: `${TWILL} (7:04)` })).toBeVisible();
   await expect(shown.getByText('The Wrenfold Notebook')).toBeVisible();
   await expect(shown.getByRole('heading', { name: 'Counting the heddles' })).toBeVisible();
   expect(await world.posts(`${TWILL} (7:04)`)).toBe(0);
 
   await page.getByRole('radio', { name: 'Public, now' }).check();
-  await page.getByRole('button', { name: 'Place it, public' }).click();
-  const link = page.getByRole('link', { name: 'See it at the blog' });
+  await page.getByRole('button', { name: 'Publish now' }).click();
+  const link = page.getByRole('link', { name: 'View post' });
   await expect(link).toBeVisible();
   await idle(page);
 
@@ -60,7 +60,7 @@ test('from an upload without a post to a twin in step, and back by undo', async 
   // Placing again replaces.
   await page.getByText('Write', { exact: true }).click();
   await page.getByRole('textbox', { name: 'Title', exact: true }).fill('{{ video.title }}');
-  await page.getByRole('button', { name: 'Place it again, in place of the last' }).click();
+  await page.getByRole('button', { name: 'Update the post' }).click();
   await expect.poll(() => world.posts(TWILL)).toBe(1);
   await expect.poll(() => world.posts(`${TWILL} (7:04)`)).toBe(0);
   await idle(page);
@@ -70,14 +70,14 @@ test('from an upload without a post to a twin in step, and back by undo', async 
 
   // The journal tells it, and takes it back.
   await page.getByRole('link', { name: 'Journal' }).click();
-  await page.getByRole('button', { name: `Undo: remove “${TWILL}”` }).click();
-  await expect(page.getByRole('cell', { name: 'Removed' })).toBeVisible();
+  await page.getByRole('button', { name: `Undo: “${TWILL}”` }).click();
+  await expect(page.getByRole('cell', { name: 'Deleted' })).toBeVisible();
   expect(await world.posts(TWILL)).toBe(0);
   await page.getByRole('link', { name: 'In step', exact: true }).click();
   await expect(row(page, TWILL)).toHaveAccessibleName(/No post yet/);
 });
 
-test('with one call in three failing and answers lost: one post, nothing lost, every failure told', async ({
+test('with one call in three failing and answers lost: one post, nothing lost, every failure reported', async ({
   home: page,
   world
 }) => {
@@ -89,22 +89,22 @@ test('with one call in three failing and answers lost: one post, nothing lost, e
   ]) {
     await openDesk(page, title);
     await page.getByRole('radio', { name: 'Public, now' }).check();
-    await page.getByRole('button', { name: 'Place it, public' }).click();
-    await expect(page.getByRole('link', { name: 'See it at the blog' })).toBeVisible({
+    await page.getByRole('button', { name: 'Publish now' }).click();
+    await expect(page.getByRole('link', { name: 'View post' })).toBeVisible({
       timeout: 60_000
     });
     expect(await world.posts(title)).toBe(1);
     await page.getByRole('link', { name: 'In step', exact: true }).first().click();
   }
   await page.getByRole('link', { name: 'Journal' }).click();
-  await expect(page.getByRole('cell', { name: 'Placed', exact: true })).toHaveCount(3);
+  await expect(page.getByRole('cell', { name: 'Published', exact: true })).toHaveCount(3);
   const failures = page.getByRole('row').filter({ hasText: /failed/ });
   expect(await failures.count()).toBeGreaterThan(0);
   for (const failure of await failures.all())
     await expect(failure).toContainText(/error of its own|did not answer/);
 });
 
-test('two tabs that place the same post at once make one', async ({
+test('two tabs that publish the same post at once make one', async ({
   home: page,
   world,
   context
@@ -119,48 +119,48 @@ test('two tabs that place the same post at once make one', async ({
   await Promise.all(
     [page, other].map((tab) =>
       tab
-        .getByRole('button', { name: /^Place it/ })
+        .getByRole('button', { name: /^Publish/ })
         .click({ noWaitAfter: true })
         .catch(() => {})
     )
   );
   for (const tab of [page, other])
-    await expect(tab.getByRole('link', { name: 'See it at the blog' })).toBeVisible();
+    await expect(tab.getByRole('link', { name: 'View post' })).toBeVisible();
   expect(await world.posts(TWILL)).toBe(1);
 });
 
-test('a tab that is closed in the middle of placing: another takes it up', async ({
+test('a tab that is closed in the middle of publishing: another resumes it', async ({
   home: page,
   world,
   context
 }) => {
   await openDesk(page, TWILL);
   await world.faults({ slow: '1500' });
-  await page.getByRole('button', { name: 'Place as a draft' }).click();
-  await expect(page.getByText('Being placed.')).toBeVisible();
+  await page.getByRole('button', { name: 'Save as draft' }).click();
+  await expect(page.getByText('Publishing…')).toBeVisible();
   await page.close();
   await world.faults({});
   const other = await context.newPage();
   await other.goto('/journal');
-  await expect(other.getByRole('cell', { name: 'Placed', exact: true })).toBeVisible({
+  await expect(other.getByRole('cell', { name: 'Published', exact: true })).toBeVisible({
     timeout: 45_000
   });
   expect(await world.posts(TWILL)).toBe(1);
 });
 
-test('a refused key is told, nothing is lost, and trying again goes on', async ({
+test('a refused key is reported, nothing is lost, and retrying goes on', async ({
   home: page,
   world
 }) => {
   await openDesk(page, TWILL);
   await world.faults({ keyExpired: 'on' });
-  await page.getByRole('button', { name: 'Place as a draft' }).click();
-  await expect(page.getByRole('region', { name: 'Place it' }).getByRole('alert')).toContainText(
+  await page.getByRole('button', { name: 'Save as draft' }).click();
+  await expect(page.getByRole('region', { name: 'Publish' }).getByRole('alert')).toContainText(
     'The place refused the key.'
   );
   await world.faults({});
   await page.getByRole('button', { name: 'Try again' }).click();
-  await expect(page.getByRole('link', { name: 'See it at the blog' })).toBeVisible();
+  await expect(page.getByRole('link', { name: 'View post' })).toBeVisible();
   expect(await world.posts(TWILL)).toBe(1);
 });
 
@@ -169,7 +169,7 @@ test('a retitled video is seen to have drifted, and the post takes its title', a
   world
 }) => {
   await world.retitle('why-warps-loosen', 'Why your warp loosens');
-  await page.getByRole('button', { name: 'Read places' }).click();
+  await page.getByRole('button', { name: 'Refresh' }).click();
   await idle(page);
   const drifted = row(page, 'Why your warp loosens');
   await page
@@ -177,7 +177,7 @@ test('a retitled video is seen to have drifted, and the post takes its title', a
     .first()
     .click();
   await expect(drifted).toHaveAccessibleName(/Drifted/);
-  await drifted.getByRole('button', { name: 'Drifted: look' }).click();
+  await drifted.getByRole('button', { name: 'Drifted: compare' }).click();
   const dialog = page.getByRole('dialog', { name: 'What has drifted' });
   await expect(dialog).toContainText('Why a warp loosens, and what to do about it');
   await dialog.getByRole('button', { name: 'Give the post this title' }).click();
@@ -199,13 +199,13 @@ test('the desk keeps what was changed, and the layout of the last post is offere
   await expect(page.getByText(`At the loom: ${TWILL}.`)).toBeVisible();
   await page.waitForTimeout(700);
   await page.getByRole('link', { name: 'In step', exact: true }).first().click();
-  await expect(row(page, TWILL)).toHaveAccessibleName(/In hand/);
+  await expect(row(page, TWILL)).toHaveAccessibleName(/In progress/);
   await openLayout(page, TWILL);
   await expect(page.getByRole('textbox', { name: 'Wording of lead-in' })).toHaveValue(
     'At the loom: {{ video.title }}.'
   );
-  await page.getByRole('button', { name: 'Place as a draft' }).click();
-  await expect(page.getByRole('link', { name: 'See it at the blog' })).toBeVisible();
+  await page.getByRole('button', { name: 'Save as draft' }).click();
+  await expect(page.getByRole('link', { name: 'View post' })).toBeVisible();
   await page.getByRole('link', { name: 'In step', exact: true }).first().click();
   await openLayout(page, 'Straight selvedges: five things that helped');
   await expect(page.getByRole('textbox', { name: 'Wording of lead-in' })).toHaveValue(
@@ -233,12 +233,12 @@ test('a video that has a post already gets no second one unseen', async ({ home:
   const title = 'Winding a warp on a board, start to finish';
   await page.getByRole('button', { name: /^In step/ }).click();
   await openDesk(page, title);
-  const place = page.getByRole('button', { name: 'Place as a draft' });
-  await expect(page.getByText('This video has a post already')).toBeVisible();
+  const place = page.getByRole('button', { name: 'Save as draft' });
+  await expect(page.getByText('This video already has a post')).toBeVisible();
   await expect(place).toBeDisabled();
-  await page.getByRole('checkbox', { name: 'Make a second post all the same' }).check();
+  await page.getByRole('checkbox', { name: 'Publish a second post anyway' }).check();
   await place.click();
-  await expect(page.getByRole('link', { name: 'See it at the blog' })).toBeVisible();
+  await expect(page.getByRole('link', { name: 'View post' })).toBeVisible();
   expect(await world.posts(title)).toBe(2);
 });
 
@@ -246,14 +246,14 @@ test('a post for a date comes out when its time has come', async ({ home: page, 
   await openDesk(page, TWILL);
   await page.getByRole('radio', { name: 'Public on a date' }).check();
   const inTwoDays = new Date(Date.now() + 2 * 86_400_000).toISOString().slice(0, 16);
-  await page.getByLabel('Date and time, here').fill(inTwoDays);
-  await page.getByRole('button', { name: 'Place for this date' }).click();
-  await expect(page.getByRole('link', { name: 'See it at the blog' })).toBeVisible();
+  await page.getByLabel('Date and time (your time zone)').fill(inTwoDays);
+  await page.getByRole('button', { name: 'Schedule' }).click();
+  await expect(page.getByRole('link', { name: 'View post' })).toBeVisible();
   await idle(page);
   const feed = async () => (await fetch(`${app.hosts}/blog/feed.xml`)).text();
   expect(await feed()).not.toContain(TWILL);
   await page.getByRole('link', { name: 'In step', exact: true }).first().click();
-  await expect(row(page, TWILL)).toHaveAccessibleName(/In hand/);
+  await expect(row(page, TWILL)).toHaveAccessibleName(/In progress/);
   await world.clock(72);
   expect(await feed()).toContain(TWILL);
 });

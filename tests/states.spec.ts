@@ -8,17 +8,17 @@ test('a standing that no twin has says so, with a way out', async ({ home: page 
     .first()
     .click();
   await row(page, 'Sleying a reed without crossed ends')
-    .getByRole('button', { name: 'Drifted: look' })
+    .getByRole('button', { name: 'Drifted: compare' })
     .click();
-  await page.getByRole('button', { name: 'Leave both as they are' }).click();
-  await expect(page.getByRole('heading', { name: 'No twin is drifted' })).toBeVisible();
+  await page.getByRole('button', { name: 'Keep both titles' }).click();
+  await expect(page.getByRole('heading', { name: 'Nothing has drifted' })).toBeVisible();
   await page.getByRole('button', { name: 'Show all' }).click();
   await expect(row(page, TWILL)).toBeVisible();
 });
 
 test('reading can be stopped, and says that nothing was lost', async ({ home: page, world }) => {
   await world.faults({ slow: '4000' });
-  await page.getByRole('button', { name: 'Read places' }).click();
+  await page.getByRole('button', { name: 'Refresh' }).click();
   await page.getByRole('button', { name: /^Stop: Reading/ }).click();
   await expect(
     page.getByRole('status').filter({ hasText: 'Stopped. Nothing was lost.' })
@@ -38,23 +38,23 @@ test('several twins are set aside at once', async ({ home: page }) => {
   for (const title of [TWILL, 'Straight selvedges: five things that helped']) {
     await row(page, title).getByRole('checkbox').check();
   }
-  await expect(page.getByText('2 twins selected')).toBeVisible();
-  await page.getByRole('button', { name: 'Set aside or take up' }).click();
+  await expect(page.getByText('2 selected')).toBeVisible();
+  await page.getByRole('button', { name: 'Set aside / Restore' }).click();
   await expect(page.getByRole('button', { name: /^Set aside 4/ })).toBeVisible();
   await page.getByRole('link', { name: 'Journal' }).click();
   await page.getByRole('searchbox', { name: 'Filter' }).fill('set aside');
   await expect(page.getByRole('cell', { name: 'Set aside' })).toHaveCount(2);
   await page.getByRole('searchbox', { name: 'Filter' }).fill('nothing like it');
-  await expect(page.getByRole('heading', { name: 'No line says that' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'No matching lines' })).toBeVisible();
 });
 
-test('captions that cannot be read are told, and can be read again', async ({ home: page }) => {
+test('captions that cannot be read are reported, and can be read again', async ({ home: page }) => {
   await page.route('**/api/read?url=*captions.vtt', (route) => route.abort());
   await openDesk(page, TWILL);
   const told = page.getByRole('region', { name: 'Transcript' }).first().getByRole('alert');
   await expect(told).toContainText('did not answer');
   await page.unroute('**/api/read?url=*captions.vtt');
-  await told.getByRole('button', { name: 'Read them again' }).click();
+  await told.getByRole('button', { name: 'Try again' }).click();
   await expect(page.getByRole('button', { name: 'Play from 44 seconds' })).toBeVisible();
   await expect(page.getByRole('heading', { name: 'Counting the heddles' }).first()).toBeVisible();
 });
@@ -80,9 +80,74 @@ test('the HTML can be copied', async ({ home: page, context }) => {
   await context.grantPermissions(['clipboard-read', 'clipboard-write']);
   await openDesk(page, TWILL);
   await page.getByText('HTML', { exact: true }).click();
-  await page.getByText('Take it out').click();
+  await page.getByText('Export').click();
   await page.getByRole('button', { name: 'Copy HTML' }).click();
   const copied = await page.evaluate(() => navigator.clipboard.readText());
   expect(copied).toContain('<iframe');
   expect(await page.getByRole('textbox', { name: 'HTML of the post' }).inputValue()).toBe(copied);
+});
+
+test('a long journal and a long list of items are drawn as far as they are seen, and end where they end', async ({
+  home: page
+}) => {
+  await idle(page);
+  await page.evaluate(async () => {
+    const db = await new Promise<IDBDatabase>((done) => {
+      const asked = indexedDB.open('swift-twin');
+      asked.onsuccess = () => done(asked.result);
+    });
+    const change = db.transaction(['journal', 'items'], 'readwrite');
+    const at = new Date().toISOString();
+    const line = { at, what: 'set-aside', placeId: '', itemId: '', laneId: '', url: '', key: '' };
+    for (let i = 0; i < 400; i++)
+      change
+        .objectStore('journal')
+        .add({ ...line, title: `Skein ${i}`, count: null, problem: null });
+    const items = change.objectStore('items');
+    const all = await new Promise<Record<string, unknown>[]>((done) => {
+      const asked = items.getAll();
+      asked.onsuccess = () => done(asked.result as Record<string, unknown>[]);
+    });
+    const post = all.find((item) => item['kind'] === 'post');
+    for (let i = 0; i < 300; i++)
+      items.add({
+        ...post,
+        id: `skein-${i}`,
+        nativeId: `skein-${i}`,
+        url: `https://skein.example/${i}`,
+        title: `Skein ${i}`,
+        published: new Date(Date.UTC(2001, 0, 1 + i)).toISOString(),
+        embeds: [],
+        links: [],
+        origin: null
+      });
+    await new Promise((done) => (change.oncomplete = done));
+    db.close();
+  });
+
+  await page.goto('/journal');
+  const lines = page.getByRole('row');
+  await expect(lines.filter({ hasText: 'Skein 399' })).toBeVisible();
+  expect(await lines.count()).toBeLessThan(80);
+  await page.getByRole('table').hover();
+  await expect(async () => {
+    await page.mouse.wheel(0, 4_000);
+    await expect(lines.filter({ hasText: /Skein 0(?!\d)/ })).toBeVisible({ timeout: 200 });
+  }).toPass();
+  expect(await lines.count()).toBeLessThan(80);
+
+  await page.goto('/updates');
+  const items = page.getByRole('list', { name: 'Items' }).locator(':scope > [role=listitem]');
+  await expect(items.first()).toHaveAttribute('aria-setsize', /^3\d\d$/);
+  expect(await items.count()).toBeLessThan(40);
+  await page.getByRole('list', { name: 'Items' }).hover({ position: { x: 40, y: 40 } });
+  await expect(async () => {
+    await page.mouse.wheel(0, 8_000);
+    await expect(items.filter({ hasText: /Skein 0(?!\d)/ })).toBeVisible({ timeout: 200 });
+  }).toPass();
+  expect(await items.count()).toBeLessThan(40);
+  await page.getByRole('searchbox', { name: 'Filter' }).fill('skein 17');
+  await expect(items).toHaveCount(11);
+  await page.getByRole('searchbox', { name: 'Filter' }).fill('no such skein');
+  await expect(page.getByText('No matching items.')).toBeVisible();
 });

@@ -14,8 +14,8 @@ test('a text goes to four networks, with faults on, and stands at each once', as
   for (const name of [NOTES, FOLLOWERS, 'Gallery in the Loft', 'Market Street Pages'])
     await expect(at(page, name).getByText(/^\d+ of \d+$/)).toBeVisible();
   await world.faults({ failOneIn: '4', loseOneIn: '3', busyOneIn: '5', retryAfter: '1' });
-  await page.getByRole('button', { name: 'Send to 4 places' }).click();
-  await expect(page.getByText(/^Told /)).toHaveCount(4, { timeout: 90_000 });
+  await page.getByRole('button', { name: 'Publish to 4 places' }).click();
+  await expect(page.getByText(/^Published /)).toHaveCount(4, { timeout: 90_000 });
   await world.faults({});
   await expect(at(page, NOTES).getByText('Of 30 a day, 29 are left.')).toBeVisible();
   for (const path of NETWORKS) expect(await world.updates(path)).toHaveLength(1);
@@ -23,17 +23,17 @@ test('a text goes to four networks, with faults on, and stands at each once', as
 
   // Sent once more it takes the place of the first; taken back it is gone.
   await at(page, NOTES).getByRole('textbox', { name: /^Text/ }).fill('Twelve scarves, one warp.');
-  await page.getByRole('button', { name: 'Send to 4 places' }).click();
+  await page.getByRole('button', { name: 'Publish to 4 places' }).click();
   await expect
     .poll(async () => (await world.updates('notes')).map((u) => u.content))
     .toEqual(['Twelve scarves, one warp.']);
-  await at(page, NOTES).getByRole('button', { name: 'Undo: take it back' }).click();
-  await expect(at(page, NOTES).getByText('Taken back.')).toBeVisible();
+  await at(page, NOTES).getByRole('button', { name: 'Delete update' }).click();
+  await expect(at(page, NOTES).getByText('Deleted.')).toBeVisible();
   expect(await world.updates('notes')).toHaveLength(0);
 
   // In step tells it too, and from there it is one key away.
   await page.getByRole('link', { name: 'In step', exact: true }).click();
-  await expect(row(page, COLOUR).getByRole('link', { name: 'told at 3 places' })).toHaveAttribute(
+  await expect(row(page, COLOUR).getByRole('link', { name: 'shared at 3 places' })).toHaveAttribute(
     'title',
     /Short text at Wrenfold Loomworks: followers, /
   );
@@ -49,7 +49,7 @@ test('a text goes to four networks, with faults on, and stands at each once', as
   await page.getByRole('link', { name: 'Journal', exact: true }).click();
   const line = page.getByRole('row').filter({ hasText: 'at Market Street Pages' }).first();
   await line.getByRole('button', { name: /^Undo/ }).click();
-  await expect(page.getByText('The update was taken back.')).toBeVisible();
+  await expect(page.getByText('The update was deleted.')).toBeVisible();
   expect(await world.updates('pages')).toHaveLength(0);
 });
 
@@ -64,24 +64,24 @@ test('a quiz from the talk is tried, sent, and answered while the clock moves on
   await proposals
     .getByRole('listitem')
     .filter({ hasText: 'is a thread that passes over many others' })
-    .getByRole('button', { name: 'Take this one' })
+    .getByRole('button', { name: 'Use this one' })
     .click();
   const followers = at(page, FOLLOWERS);
   await followers.getByRole('radio', { name: 'float' }).check();
   await expect(followers.getByText(/^Right\. A float is a thread/)).toBeVisible();
   await expect(at(page, NOTES).getByText('This place has no quizzes.')).toBeVisible();
-  await page.getByRole('button', { name: 'Send the quiz to 1 place' }).click();
-  await expect(followers.getByText(/^Told /)).toBeVisible();
+  await page.getByRole('button', { name: 'Publish the quiz to 1 place' }).click();
+  await expect(followers.getByText(/^Published /)).toBeVisible();
   await expect(followers.getByText('Open, 0 answers so far.')).toBeVisible();
 
   await world.clock(20);
-  await followers.getByRole('button', { name: 'Look at the results again' }).click();
+  await followers.getByRole('button', { name: 'Refresh results' }).click();
   await expect(followers.getByText(/^Open, [1-9]\d* answers so far\.$/)).toBeVisible();
   await world.clock(100);
-  await followers.getByRole('button', { name: 'Look at the results again' }).click();
+  await followers.getByRole('button', { name: 'Refresh results' }).click();
   await expect(followers.getByText(/^Closed, \d+ answers so far\.$/)).toBeVisible();
   const there = await context.newPage();
-  const address = await followers.getByRole('link', { name: 'See it there' }).getAttribute('href');
+  const address = await followers.getByRole('link', { name: 'View update' }).getAttribute('href');
   await there.goto(address ?? '');
   await expect(there.getByText('(this is right)')).toBeVisible();
 });
@@ -102,8 +102,8 @@ test('a poll fits some places and not others, and is changed until it does', asy
   await page.getByRole('textbox', { name: 'Option 2' }).fill('madder and cream');
   await expect(at(page, NOTES).getByText('Two options are the same.')).toBeVisible();
   await page.getByRole('textbox', { name: 'Option 2' }).fill('Grey and brown');
-  await page.getByRole('button', { name: 'Send the poll to 2 places' }).click();
-  await expect(page.getByText(/^Told /)).toHaveCount(2);
+  await page.getByRole('button', { name: 'Publish the poll to 2 places' }).click();
+  await expect(page.getByText(/^Published /)).toHaveCount(2);
   expect((await world.updates('notes'))[0]?.type).toBe('Question');
 });
 
@@ -125,17 +125,17 @@ test('one common text is cut where it must be, own words stand, and a date is wa
   await notes.getByRole('button', { name: 'Back to the common text' }).click();
   await expect(notes.getByText('The common text is cut to fit.')).toBeVisible();
   await expect(own).toHaveValue(/https?:\/\/\S+utm_source=hearthside-notes\S*$/);
-  await page.getByRole('radio', { name: 'In a stream' }).check();
+  await page.getByRole('radio', { name: 'In a feed' }).check();
   await expect(notes.getByText('The rest is folded away here.')).toBeVisible();
 
-  await page.getByLabel('On', { exact: true }).fill('2020-01-01T10:00');
+  await page.getByLabel('Date and time (your time zone)').fill('2020-01-01T10:00');
   await expect(page.getByText('That date has passed.')).toBeVisible();
-  await page.getByLabel('On', { exact: true }).fill('2099-01-01T10:00');
-  await page.getByRole('button', { name: 'Plan to 4 places' }).click();
-  await expect(notes.getByText(/^Goes out .*2099/)).toBeVisible();
+  await page.getByLabel('Date and time (your time zone)').fill('2099-01-01T10:00');
+  await page.getByRole('button', { name: 'Schedule for 4 places' }).click();
+  await expect(notes.getByText(/^Scheduled for .*2099/)).toBeVisible();
   expect(await world.updates('notes')).toHaveLength(0);
-  await notes.getByRole('button', { name: 'Do not send it' }).click();
-  await expect(notes.getByText('Taken back.')).toBeVisible();
+  await notes.getByRole('button', { name: 'Cancel' }).click();
+  await expect(notes.getByText('Deleted.')).toBeVisible();
 
   // What lies here is found again.
   await page.reload();
@@ -144,7 +144,7 @@ test('one common text is cut where it must be, own words stand, and a date is wa
   );
 });
 
-test('hashtags of one’s own come first and banned ones never; the same is taken out as files', async ({
+test('hashtags of one’s own come first and banned ones never; the same is exported as files', async ({
   home: page
 }) => {
   await openUpdates(page, COLOUR);
@@ -161,7 +161,7 @@ test('hashtags of one’s own come first and banned ones never; the same is take
 
   const [download] = await Promise.all([
     page.waitForEvent('download'),
-    page.getByRole('button', { name: 'Take it out as files' }).click()
+    page.getByRole('button', { name: 'Export as files' }).click()
   ]);
   expect(download.suggestedFilename()).toBe('a-colour-plan-for-winter-scarves-updates.zip');
   // Names stand in a ZIP as they are, once before each file and once in its directory.
@@ -170,19 +170,19 @@ test('hashtags of one’s own come first and banned ones never; the same is take
   expect(listed).toMatch(/gallery-in-the-loft\/picture\.jpg/);
 });
 
-test('a network is linked by its address and unlinked again', async ({ home: page }) => {
+test('a network is connected by its address and disconnected again', async ({ home: page }) => {
   await page.getByRole('link', { name: 'Places', exact: true }).click();
   const card = page.getByRole('article', { name: NOTES });
   await expect(card.getByText('Texts of up to 500 characters')).toBeVisible();
   const address = (await card.getByRole('link').first().getAttribute('href')) ?? '';
-  await card.getByRole('button', { name: /^Unlink…/ }).click();
-  await card.getByRole('button', { name: 'Unlink: nothing there changes' }).click();
+  await card.getByRole('button', { name: /^Disconnect…/ }).click();
+  await card.getByRole('button', { name: 'Disconnect (nothing is deleted there)' }).click();
   await expect(card).toHaveCount(0);
-  await page.getByRole('textbox', { name: 'Link a place' }).fill(address);
-  await page.getByRole('button', { name: 'Look', exact: true }).click();
-  await page.getByRole('button', { name: 'Link this network' }).click();
-  await expect(card.getByLabel(`Key for telling at ${NOTES}`)).toBeVisible();
-  await card.getByLabel(`Key for telling at ${NOTES}`).fill('wrenfold-updates-key');
-  await card.getByRole('button', { name: 'Give the key' }).click();
+  await page.getByRole('textbox', { name: 'Connect a channel or blog' }).fill(address);
+  await page.getByRole('button', { name: 'Find', exact: true }).click();
+  await page.getByRole('button', { name: 'Connect this network' }).click();
+  await expect(card.getByLabel(`Key for publishing at ${NOTES}`)).toBeVisible();
+  await card.getByLabel(`Key for publishing at ${NOTES}`).fill('wrenfold-updates-key');
+  await card.getByRole('button', { name: 'Save key' }).click();
   await expect(card.getByText('Key ••••••••')).toBeVisible();
 });

@@ -4,12 +4,13 @@ import { expect, idle } from './app.ts';
 /** Opens Updates on an item, as from the list of items. */
 export async function openUpdates(page: Page, title: string): Promise<void> {
   await page.getByRole('link', { name: 'Updates', exact: true }).click();
+  await page.getByRole('searchbox', { name: 'Filter' }).fill(title);
   await page
-    .getByRole('link', { name: new RegExp(`^Tell of the .*: ${title}$`) })
+    .getByRole('link', { name: new RegExp(`^Share the .*: ${title}$`) })
     .last()
     .click();
   await expect(page.getByRole('heading', { level: 1, name: title })).toBeVisible();
-  await expect(page.getByRole('button', { name: /^Send to 4 places/ })).toBeEnabled();
+  await expect(page.getByRole('button', { name: /^Publish to 4 places/ })).toBeEnabled();
   await idle(page);
 }
 export const at = (page: Page, name: string) => page.getByRole('region', { name });

@@ -207,7 +207,14 @@ async function againstFfmpeg(
   folder: string
 ): Promise<void> {
   execFileSync('ffmpeg', [
-    ...['-v', 'error', '-i', film, '-fps_mode', 'passthrough', '-pix_fmt', 'rgb24'],
+    '-v',
+    'error',
+    '-i',
+    film,
+    '-fps_mode',
+    'passthrough',
+    '-pix_fmt',
+    'rgb24',
     join(folder, 'f%04d.png')
   ]);
   const names = (await readdir(folder)).filter((n) => /^f\d+\.png$/.test(n)).sort();
@@ -222,9 +229,30 @@ async function againstFfmpeg(
   const from = performance.now();
   const out = join(folder, 'native.webm');
   execFileSync('ffmpeg', [
-    ...['-v', 'error', '-y', '-framerate', '10', '-i', join(folder, 'f%04d.png')],
-    ...['-pix_fmt', 'yuv420p', '-c:v', 'libvpx-vp9', '-deadline', 'realtime', '-cpu-used', '6'],
-    ...['-row-mt', '1', '-b:v', '0', '-crf', '20', '-g', '9999', out]
+    '-v',
+    'error',
+    '-y',
+    '-framerate',
+    '10',
+    '-i',
+    join(folder, 'f%04d.png'),
+    '-pix_fmt',
+    'yuv420p',
+    '-c:v',
+    'libvpx-vp9',
+    '-deadline',
+    'realtime',
+    '-cpu-used',
+    '6',
+    '-row-mt',
+    '1',
+    '-b:v',
+    '0',
+    '-crf',
+    '20',
+    '-g',
+    '9999',
+    out
   ]);
   const native = performance.now() - from;
   const { size } = await (await import('node:fs/promises')).stat(out);
@@ -250,8 +278,11 @@ async function encodeFrames(frames: string[]): Promise<{ took: number; bytes: nu
     error: (error) => console.error(error)
   });
   encoder.configure({
-    ...{ codec: 'vp09.00.31.08', width: 1280, height: 720 },
-    ...{ bitrateMode: 'quantizer', latencyMode: 'realtime' }
+    codec: 'vp09.00.31.08',
+    width: 1280,
+    height: 720,
+    bitrateMode: 'quantizer',
+    latencyMode: 'realtime'
   } as VideoEncoderConfig);
   for (const [i, blob] of blobs.entries()) {
     const picture = await createImageBitmap(blob);

@@ -76,7 +76,9 @@ async function runInWorker({
       };
       worker.addEventListener('message', listen);
       worker.postMessage({
-        ...{ id, type: 'APPLY', path: [name] },
+        id,
+        type: 'APPLY',
+        path: [name],
         argumentList: values.map((value) => ({ type: 'RAW', value }))
       });
     });

@@ -1,8 +1,8 @@
 import type { Browser } from '@playwright/test';
-import { laneModel } from '../../src/lib/core/lanes/laneModel.ts';
+import { laneModel } from '../../src/lib/core/lanes/laneModel.testing.ts';
 import { newLane } from '../../src/lib/core/lanes/lane.ts';
 import { planSlots } from '../../src/lib/core/lanes/pace.ts';
-import { dropReason, inOrder, type Candidate } from '../../src/lib/core/lanes/sift.ts';
+import { dropReason, inOrder, type Candidate } from '../../src/lib/core/lanes/filter.ts';
 import { anItem } from '../../src/lib/core/testing.ts';
 import { median, ms, report } from './report.ts';
 
@@ -11,23 +11,26 @@ const DAY = 86_400_000;
 /** Random worlds, and items of the large ones. */
 const [WORLDS, LARGE, ITEMS] = [400, 4, 1000];
 
-/** The sift and the pace of lanes, and their runs against a model. */
+/** The filter and the pace of lanes, and their runs against a model. */
 export async function benchLanes(): Promise<void> {
   const lane = newLane('l', 'Lane', 'Europe/Berlin', NOW - 400 * DAY);
-  lane.sift = { ...lane.sift, scope: 'oldest-first', keep: ['twill', 'warp'], drop: ['test'] };
+  lane.filter = { ...lane.filter, scope: 'oldest-first', keep: ['twill', 'warp'], drop: ['test'] };
   lane.pace = { ...lane.pace, perDay: 6, gap: 30 };
   const candidates = Array.from({ length: 10_000 }, (_, i): Candidate => {
     const title = `Part ${i}: ${['a twill', 'a warp', 'a reed', 'a test of twill'][i % 4]}`;
     return {
       item: { ...anItem({ id: `v${i}`, kind: 'video' }), title, published: iso(i) },
-      ...{ words: 100, owner: '', likeMade: null, isInPlaylist: false },
+      words: 100,
+      owner: '',
+      likeMade: null,
+      isInPlaylist: false,
       twin: { other: i % 5 === 0 ? 'A post' : null, isSetAside: false, isInHand: false }
     };
   });
   let passed = 0;
   const times = Array.from({ length: 5 }, () => {
     const from = performance.now();
-    const passing = inOrder(candidates, lane.sift).filter((c) => !dropReason(c, lane, NOW));
+    const passing = inOrder(candidates, lane.filter).filter((c) => !dropReason(c, lane, NOW));
     const slots = planSlots(
       lane.pace,
       { placed: [], since: 0, allowances: [] },
@@ -38,7 +41,7 @@ export async function benchLanes(): Promise<void> {
     return performance.now() - from;
   });
   report(
-    `10,000 items through sift and pace (${passed.toLocaleString('en')} planned), on Node`,
+    `10,000 items through filter and pace (${passed.toLocaleString('en')} planned), on Node`,
     'under 500 ms',
     `${ms(median(times))}, first ${ms(times[0] ?? 0)}`,
     median(times) < 500
@@ -107,14 +110,15 @@ function fillJournal(count: number): Promise<void> {
       for (let i = 0; i < count; i++)
         store.add({
           at: new Date(Date.UTC(2026, 0, 1) + i * 60_000).toISOString(),
-          what: i % 9 === 0 ? 'placing-failed' : 'placed',
-          ...{
-            placeId: `p${i % 5}`,
-            itemId: `v${i % 700}`,
-            laneId: `l${i % 3}`,
-            key: `k${i % 900}`
-          },
-          ...{ title: `Part ${i}`, url: `https://b.example/${i}`, count: null, problem: null }
+          what: i % 9 === 0 ? 'publish-failed' : 'published',
+          placeId: `p${i % 5}`,
+          itemId: `v${i % 700}`,
+          laneId: `l${i % 3}`,
+          key: `k${i % 900}`,
+          title: `Part ${i}`,
+          url: `https://b.example/${i}`,
+          count: null,
+          problem: null
         });
       change.oncomplete = () => done();
       change.onerror = () => fail(change.error);

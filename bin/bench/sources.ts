@@ -1,6 +1,6 @@
 import { posts } from '../../hosts/world/posts.ts';
 import { worldVideosAt } from '../../hosts/world/world.ts';
-import { drawArticle } from '../../src/lib/core/article/draw.ts';
+import { extractArticle } from '../../src/lib/core/article/extract.ts';
 import { articleHtml } from '../../src/lib/core/article/render.ts';
 import { textBlocks } from '../../src/lib/core/article/textBlocks.ts';
 import { proposeChapters } from '../../src/lib/core/chapters/propose.ts';
@@ -14,7 +14,10 @@ export function demoSources(): UpdateSource[] {
     .map((post): UpdateSource => {
       const link = `https://notebook.example/${post.slug}`;
       return {
-        ...{ title: post.title, kind: 'post', link, language: 'en' },
+        title: post.title,
+        kind: 'post',
+        link,
+        language: 'en',
         blocks: textBlocks(post.content)
       };
     });
@@ -23,10 +26,13 @@ export function demoSources(): UpdateSource[] {
     .map((video): UpdateSource => {
       const talk = readTalk({ cues: video.cues, unreadable: [], format: 'vtt', isTimed: true });
       const { chapters } = proposeChapters(talk);
-      const drawn = drawArticle(talk, { length: 'long', chapters });
+      const drawn = extractArticle(talk, { length: 'long', chapters });
       const link = `https://channel.example/watch/${video.id}`;
       return {
-        ...{ title: video.title, kind: 'video', link, language: 'en' },
+        title: video.title,
+        kind: 'video',
+        link,
+        language: 'en',
         blocks: textBlocks(articleHtml(video.title, drawn))
       };
     });

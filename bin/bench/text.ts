@@ -1,6 +1,6 @@
 import { setFlagsFromString } from 'node:v8';
 import { runInNewContext } from 'node:vm';
-import { drawArticle } from '../../src/lib/core/article/draw.ts';
+import { extractArticle } from '../../src/lib/core/article/extract.ts';
 import { overused } from '../../src/lib/core/article/overuse.ts';
 import type { Cue } from '../../src/lib/core/captions/cue.ts';
 import { bare, wordsOfCue } from '../../src/lib/core/captions/words.ts';
@@ -160,7 +160,7 @@ function benchRepetition(): void {
     const talk = talkOf(stripped(speech.cues));
     const { chapters } = proposeChapters(talk, speech.duration);
     for (const length of ['short', 'medium', 'long'] as const) {
-      const article = drawArticle(talk, { length, chapters });
+      const article = extractArticle(talk, { length, chapters });
       const blocks = article.body.flatMap((b) =>
         b.kind === 'paragraph' ? [b.sentences] : b.kind === 'list' ? [b.items] : []
       );
@@ -199,7 +199,7 @@ function benchSpeed(): void {
     const from = performance.now();
     const talk = talkOf(cues);
     const { chapters } = proposeChapters(talk);
-    const article = drawArticle(talk, { length: 'medium', chapters });
+    const article = extractArticle(talk, { length: 'medium', chapters });
     const time = performance.now() - from;
     const memory = held() - before;
     return { time, memory: article.words > 0 && talk.words.length > 0 ? memory : NaN };

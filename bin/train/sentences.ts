@@ -74,8 +74,15 @@ const parts = Object.fromEntries(
   names.map((name) => [name, new Float64Array(PARTS[name])])
 ) as Record<Part, Float64Array>;
 const FAN: Partial<Record<Part, number>> = {
-  ...{ vectors: V, forwardInput: E, forwardState: H, backwardInput: E, backwardState: H },
-  ...{ joint: 2 * H, out: J, tags: 60, common: 60 }
+  vectors: V,
+  forwardInput: E,
+  forwardState: H,
+  backwardInput: E,
+  backwardState: H,
+  joint: 2 * H,
+  out: J,
+  tags: 60,
+  common: 60
 };
 for (const name of names) {
   const fan = FAN[name];

@@ -12,7 +12,7 @@ import { addOuter, at, eigen, zeros } from './linear.ts';
 
 const KEPT = 64;
 /** Sentences with fewer words tell too little. */
-const LEAST = 5;
+const MIN_WORDS = 5;
 /** How far the off-diagonal is drawn to nothing, there being few files. */
 const SHRUNK = 0.1;
 
@@ -22,7 +22,7 @@ let sentences = 0;
 for (const file of brownFiles('tune')) {
   const seen = file
     .map(wordsOf)
-    .filter((words) => words.length >= LEAST)
+    .filter((words) => words.length >= MIN_WORDS)
     .map(topicFeatures);
   const total = seen.reduce((sum, s) => sum + s.weight, 0);
   const mean = new Float64Array(FEATURE_COUNT);

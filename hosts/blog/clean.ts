@@ -7,7 +7,14 @@ const schema = {
   clobberPrefix: '',
   tagNames: [
     ...(defaultSchema.tagNames ?? []),
-    ...['iframe', 'figure', 'figcaption', 'data', 'time', 'cite', 'details', 'summary']
+    'iframe',
+    'figure',
+    'figcaption',
+    'data',
+    'time',
+    'cite',
+    'details',
+    'summary'
   ],
   attributes: {
     ...defaultSchema.attributes,

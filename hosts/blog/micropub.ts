@@ -7,7 +7,9 @@ import type { World } from '../context.ts';
 import { monthAllowance } from '../allowance.ts';
 import { scopesOf as keyScopes, tokenFacts } from '../keys.ts';
 import type { Post } from '../world/world.ts';
+import { fromForm, slugOf } from './form.ts';
 import { BLOG_NAME } from './pages.ts';
+import { changePost, type Properties } from './properties.ts';
 
 /** The keys this blog knows, and what each may do. They are public: this is a rehearsal. */
 const KEYS: Record<string, string[]> = {
@@ -31,8 +33,6 @@ const actionSchema = z.discriminatedUnion('action', [
   z.object({ action: z.literal('delete'), url: z.string() }),
   z.object({ action: z.literal('undelete'), url: z.string() })
 ]);
-
-type Properties = Record<string, unknown[]>;
 
 /** Micropub (W3C Recommendation of 23 May 2017), with its media endpoint and list queries. */
 export function micropub(world: World): Hono {
@@ -201,7 +201,7 @@ export function micropub(world: World): Hono {
       const post = state.posts.find((p) => p.slug === found.slug);
       if (!post) return;
       post.updated = now;
-      if (action.action === 'update') update(post, action);
+      if (action.action === 'update') changePost(post, action);
       else post.deleted = action.action === 'delete';
     });
     const after = find(action.url);
@@ -227,54 +227,4 @@ export function micropub(world: World): Hono {
   });
 
   return app;
-}
-
-function update(
-  post: Post,
-  change: { replace?: Properties; add?: Properties; delete?: string[] | Properties }
-): void {
-  for (const [name, values] of Object.entries(change.replace ?? {})) {
-    if (name === 'post-status') post.status = values[0] === 'draft' ? 'draft' : 'published';
-    else if (name === 'visibility')
-      post.visibility = z
-        .enum(['public', 'unlisted', 'private'])
-        .catch(post.visibility)
-        .parse(values[0]);
-    else post.properties[name] = values;
-  }
-  for (const [name, values] of Object.entries(change.add ?? {})) {
-    post.properties[name] = [...(post.properties[name] ?? []), ...values];
-  }
-  const gone = change.delete ?? [];
-  if (Array.isArray(gone)) for (const name of gone) delete post.properties[name];
-  else
-    for (const [name, values] of Object.entries(gone)) {
-      post.properties[name] = (post.properties[name] ?? []).filter((v) => !values.includes(v));
-    }
-}
-
-/** The form-encoded syntax, put into the shape of the JSON one. */
-function fromForm(form: Record<string, unknown>): unknown {
-  if (typeof form.action === 'string') return { action: form.action, url: form.url };
-  const properties: Properties = {};
-  for (const [key, value] of Object.entries(form)) {
-    if (key === 'h' || key === 'access_token') continue;
-    const name = key.replace(/\[(html)?\]$/, '');
-    properties[name] = (Array.isArray(value) ? value : [value]).map((v) =>
-      name === 'content' && key === 'content[html]' ? { html: v } : v
-    );
-  }
-  return { type: [`h-${String(form.h ?? 'entry')}`], properties };
-}
-
-function slugOf(value: string): string {
-  const slug = value
-    .normalize('NFKD')
-    .replace(/[\u0300-\u036f]/g, '')
-    .toLowerCase()
-    .replace(/ß/g, 'ss')
-    .replace(/[^a-z0-9]+/g, '-')
-    .replace(/^-+|-+$/g, '')
-    .slice(0, 80);
-  return slug || 'post';
 }

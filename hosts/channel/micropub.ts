@@ -131,11 +131,26 @@ export function channelMicropub(world: World): Hono {
     const now = world.now();
     const made = await world.store.change((state) => {
       const upload: Upload = {
-        ...{ uid: '', source: '', title: '', description: '', tags: [], category: '' },
-        ...{ language: 'en', visibility: 'private', publishAt: null, captions: [], chapters: [] },
+        uid: '',
+        source: '',
+        title: '',
+        description: '',
+        tags: [],
+        category: '',
+        language: 'en',
+        visibility: 'private',
+        publishAt: null,
+        captions: [],
+        chapters: [],
         ...given,
-        ...{ id: freeId(given.title ?? '', state.uploads), created: now, updated: now },
-        ...{ file: null, received: null, trouble: '', thumbnail: '', deleted: false }
+        id: freeId(given.title ?? '', state.uploads),
+        created: now,
+        updated: now,
+        file: null,
+        received: null,
+        trouble: '',
+        thumbnail: '',
+        deleted: false
       };
       state.uploads.push(upload);
       return upload;
@@ -192,7 +207,9 @@ function read(properties: Properties): Partial<Upload> {
   if (properties.captions) given.captions = readWebVtt(first('captions') ?? '');
   if (properties.chapters)
     given.chapters = readWebVtt(first('chapters') ?? '').map(({ start, end, text }) => ({
-      ...{ start, end, title: text }
+      start,
+      end,
+      title: text
     }));
   return given;
 }

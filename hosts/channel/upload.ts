@@ -69,7 +69,15 @@ export function toVideo(upload: Upload, now: number): Video {
   const { id, title, description, tags, category, language, captions, chapters, file } = upload;
   const [width, height] = [file?.width ?? 1280, file?.height ?? 720];
   return {
-    ...{ id, title, description, tags, category, language, chapters, width, height },
+    id,
+    title,
+    description,
+    tags,
+    category,
+    language,
+    chapters,
+    width,
+    height,
     visibility: visibilityOf(upload, now),
     author: 'Wrenfold Loomworks',
     licence: 'All rights reserved',

@@ -56,8 +56,12 @@ export function mailbox(world: World): Hono {
     const id = known?.id ?? randomBytes(6).toString('hex');
     await writeFile(file(id), raw);
     const message: Message = {
-      ...{ id, messageId: read.messageId ?? '', inReplyTo: read.inReplyTo ?? '' },
-      ...{ from: read.from?.address ?? '', subject: read.subject ?? '', at: world.now() }
+      id,
+      messageId: read.messageId ?? '',
+      inReplyTo: read.inReplyTo ?? '',
+      from: read.from?.address ?? '',
+      subject: read.subject ?? '',
+      at: world.now()
     };
     await world.store.change((state) => {
       state.messages = [...state.messages.filter((m) => m.id !== id), message];
@@ -74,8 +78,11 @@ export function mailbox(world: World): Hono {
       .slice(0, PAGE);
     return c.json({
       messages: messages.map((m) => ({
-        ...{ url: `${base}read/${m.id}`, raw: `${base}messages/${m.id}`, messageId: m.messageId },
-        ...{ inReplyTo: m.inReplyTo, at: new Date(m.at).toISOString() }
+        url: `${base}read/${m.id}`,
+        raw: `${base}messages/${m.id}`,
+        messageId: m.messageId,
+        inReplyTo: m.inReplyTo,
+        at: new Date(m.at).toISOString()
       }))
     });
   });

@@ -39,11 +39,20 @@ export const NETWORKS: readonly NetworkKind[] = [
     name: 'Wrenfold Loomworks: followers',
     about: 'What the channel tells those who follow it.',
     limits: {
-      ...{ text: 800, linkWeight: null, title: null, picture: 'optional', pictureShape: null },
-      ...{ hashtags: 3, hashtagStyle: 'joined', hasButton: false },
-      ...{ poll: { question: 300, option: 65, most: 5 }, hasQuiz: true },
-      ...{ hasThreads: false, clip: { seconds: 60, bytes: 50 * MEGABYTE, types: CLIPS } },
-      ...{ shownInStream: 160, aDay: 12 }
+      text: 800,
+      linkWeight: null,
+      title: null,
+      picture: 'optional',
+      pictureShape: null,
+      hashtags: 3,
+      hashtagStyle: 'joined',
+      hasButton: false,
+      poll: { question: 300, option: 65, most: 5 },
+      hasQuiz: true,
+      hasThreads: false,
+      clip: { seconds: 60, bytes: 50 * MEGABYTE, types: CLIPS },
+      shownInStream: 160,
+      aDay: 12
     }
   },
   {
@@ -51,11 +60,20 @@ export const NETWORKS: readonly NetworkKind[] = [
     name: 'Hearthside Notes',
     about: 'Short notes among neighbours.',
     limits: {
-      ...{ text: 500, linkWeight: 23, title: null, picture: 'optional', pictureShape: null },
-      ...{ hashtags: 5, hashtagStyle: 'capitals', hasButton: false },
-      ...{ poll: { question: 400, option: 50, most: 4 }, hasQuiz: false },
-      ...{ hasThreads: true, clip: { seconds: 45, bytes: 20 * MEGABYTE, types: CLIPS } },
-      ...{ shownInStream: 240, aDay: 30 }
+      text: 500,
+      linkWeight: 23,
+      title: null,
+      picture: 'optional',
+      pictureShape: null,
+      hashtags: 5,
+      hashtagStyle: 'capitals',
+      hasButton: false,
+      poll: { question: 400, option: 50, most: 4 },
+      hasQuiz: false,
+      hasThreads: true,
+      clip: { seconds: 45, bytes: 20 * MEGABYTE, types: CLIPS },
+      shownInStream: 240,
+      aDay: 30
     }
   },
   {
@@ -63,10 +81,20 @@ export const NETWORKS: readonly NetworkKind[] = [
     name: 'Gallery in the Loft',
     about: 'Pictures of what was made, and a few words to each.',
     limits: {
-      ...{ text: 2200, linkWeight: null, title: null, picture: 'required', pictureShape: 1 },
-      ...{ hashtags: 12, hashtagStyle: 'joined', hasButton: false, poll: null, hasQuiz: false },
-      ...{ hasThreads: false, clip: { seconds: 90, bytes: 60 * MEGABYTE, types: CLIPS } },
-      ...{ shownInStream: 110, aDay: 10 }
+      text: 2200,
+      linkWeight: null,
+      title: null,
+      picture: 'required',
+      pictureShape: 1,
+      hashtags: 12,
+      hashtagStyle: 'joined',
+      hasButton: false,
+      poll: null,
+      hasQuiz: false,
+      hasThreads: false,
+      clip: { seconds: 90, bytes: 60 * MEGABYTE, types: CLIPS },
+      shownInStream: 110,
+      aDay: 10
     }
   },
   {
@@ -74,10 +102,20 @@ export const NETWORKS: readonly NetworkKind[] = [
     name: 'Market Street Pages',
     about: 'Workshops and shops tell what is new.',
     limits: {
-      ...{ text: 5000, linkWeight: null, title: 120, picture: 'optional', pictureShape: 1.8 },
-      ...{ hashtags: 2, hashtagStyle: 'capitals', hasButton: true, poll: null, hasQuiz: false },
-      ...{ hasThreads: false, clip: null },
-      ...{ shownInStream: 300, aDay: 20 }
+      text: 5000,
+      linkWeight: null,
+      title: 120,
+      picture: 'optional',
+      pictureShape: 1.8,
+      hashtags: 2,
+      hashtagStyle: 'capitals',
+      hasButton: true,
+      poll: null,
+      hasQuiz: false,
+      hasThreads: false,
+      clip: null,
+      shownInStream: 300,
+      aDay: 20
     }
   }
 ];

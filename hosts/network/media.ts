@@ -8,8 +8,11 @@ import { scopesOf } from '../keys.ts';
 import { UPDATE_KEYS, type NetworkKind } from './kinds.ts';
 
 const ENDINGS: Readonly<Record<string, string>> = {
-  ...{ 'image/png': 'png', 'image/jpeg': 'jpg', 'image/webp': 'webp' },
-  ...{ 'video/webm': 'webm', 'video/mp4': 'mp4' }
+  'image/png': 'png',
+  'image/jpeg': 'jpg',
+  'image/webp': 'webp',
+  'video/webm': 'webm',
+  'video/mp4': 'mp4'
 };
 const MOST_PICTURE = 8_000_000;
 
@@ -51,7 +54,8 @@ export function networkMedia(world: World, { path, limits }: NetworkKind, base: 
     if (!entry?.name.startsWith(`${path}-`)) return c.notFound();
     const bytes = await readFile(join(world.store.folder, 'media', entry.name));
     return c.body(new Uint8Array(bytes), 200, {
-      ...{ 'content-type': entry.type, 'x-content-type-options': 'nosniff' }
+      'content-type': entry.type,
+      'x-content-type-options': 'nosniff'
     });
   });
   return app;

@@ -88,7 +88,8 @@ export function asObject(update: Update, base: string, now: number): object {
     ],
     ...(update.type === 'Question' && {
       oneOf: update.options.map(({ name, isRight }, i) => ({
-        ...{ type: 'Note', name },
+        type: 'Note',
+        name,
         replies: { type: 'Collection', totalItems: votes[i] },
         ...(isRight && { isRight })
       })),

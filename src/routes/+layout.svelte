@@ -2,14 +2,15 @@
   import '../app.css';
   import { page } from '$app/state';
   import { onMount, type Snippet } from 'svelte';
-  import { db } from '$lib/data/db.ts';
+  import { countLanes } from '$lib/data/lanes.ts';
   import Deck from '$lib/ui/Deck.svelte';
   import Palette from '$lib/ui/Palette.svelte';
   import TopBar from '$lib/ui/TopBar.svelte';
-  import { problemWords } from '$lib/ui/words.ts';
+  import { problemMessage } from '$lib/ui/messages.ts';
   import { deck } from '$lib/ui/deck.svelte.ts';
   import { demoSchema, start } from '$lib/work/start.ts';
-  import { takeUpWork } from '$lib/work/takeUp.ts';
+  import { keepPaired } from '$lib/work/pairing.ts';
+  import { resumeWork } from '$lib/work/resumeWork.ts';
   import { attempt } from '$lib/work/tasks.svelte.ts';
 
   let { data, children }: { data: { demo: unknown; rehearsal: string }; children: Snippet } =
@@ -21,16 +22,17 @@
     if (page.url.pathname === '/hand-off') return;
     const demo = data.demo ? demoSchema.parse(data.demo) : null;
     void attempt(() => start(demo)).then(({ problem }) => {
-      if (problem) deck.say(`The demo world could not be opened: ${problemWords(problem).what}`);
+      if (problem) deck.say(`The demo world could not be opened: ${problemMessage(problem).what}`);
     });
     // Another tab may be closed in the middle of its work: what it left is taken up from here.
+    const stopPairing = keepPaired();
     const leading = new AbortController();
     let leads = false;
     const timer = setInterval(() => {
-      void takeUpWork();
+      void resumeWork();
       // Who has no lanes does not load what drives them.
       if (leads) return;
-      void db.lanes.count().then(async (count) => {
+      void countLanes().then(async (count) => {
         if (count === 0 || leads) return;
         leads = true;
         (await import('$lib/work/lanes/lead.ts')).leadLanes(leading.signal);
@@ -38,6 +40,7 @@
     }, 5_000);
     return () => {
       clearInterval(timer);
+      stopPairing();
       leading.abort();
     };
   });

@@ -3,37 +3,38 @@
   import { goto } from '$app/navigation';
   import type { Standing, Twin } from '$lib/core/model/twin.ts';
   import { countStandings } from '$lib/core/twins/inStep.ts';
-  import { db } from '$lib/data/db.ts';
-  import { setAside, takeUp } from '$lib/data/decisions.ts';
-  import { toldByItem, type ToldUpdate } from '$lib/data/told.ts';
+  import { allPlaces } from '$lib/data/places.ts';
+  import { newestTwins } from '$lib/data/twins.ts';
+  import { setAside, restore } from '$lib/data/decisions.ts';
+  import { publishedByItem, type PublishedUpdate } from '$lib/data/publishedUpdates.ts';
   import { note } from '$lib/data/journal.ts';
+  import { rowForKey } from '$lib/ui/listKeys.ts';
   import { deck } from '$lib/ui/deck.svelte.ts';
   import EmptyState from '$lib/ui/EmptyState.svelte';
   import DriftDialog from '$lib/ui/inStep/DriftDialog.svelte';
   import StandingFilter from '$lib/ui/inStep/StandingFilter.svelte';
   import StepChart from '$lib/ui/inStep/StepChart.svelte';
   import TwinRow from '$lib/ui/inStep/TwinRow.svelte';
-  import { Rows } from '$lib/ui/inStep/virtual.svelte.ts';
+  import { Rows } from '$lib/ui/rows.svelte.ts';
   import { readNow } from '$lib/ui/readNow.ts';
   import { live } from '$lib/ui/live.svelte.ts';
-  import { countWords, standingWords } from '$lib/ui/words.ts';
+  import { noneLabels, plural } from '$lib/ui/messages.ts';
   import { startDemo, startEmpty, demoSchema } from '$lib/work/start.ts';
   import { tasks } from '$lib/work/tasks.svelte.ts';
-  import { coreWorker } from '$lib/workers/core.ts';
 
   let { data } = $props();
 
-  const places = live(() => () => db.places.toArray());
+  const places = live(() => allPlaces);
   // The first screens come first; the rest of a large catalogue follows when they are drawn.
-  const newest = live(() => () => db.twins.orderBy('date').reverse().limit(40).toArray());
+  const newest = live(() => () => newestTwins(40));
   const rest = live<Twin[] | undefined>(() => {
-    const isDrawn = newest.value !== undefined;
-    return () => (isDrawn ? db.twins.orderBy('date').reverse().toArray() : undefined);
+    const isShown = newest.value !== undefined;
+    return () => (isShown ? newestTwins() : undefined);
   });
   const all = $derived(rest.value ?? newest.value);
   const counts = $derived(countStandings(all ?? []));
-  const NONE_TOLD: ReadonlyMap<string, ToldUpdate[]> = new Map();
-  const told = live(() => toldByItem);
+  const NONE_TOLD: ReadonlyMap<string, PublishedUpdate[]> = new Map();
+  const told = live(() => publishedByItem);
   let chosen = $state<Standing | null>(null);
   const twins = $derived(chosen ? (all ?? []).filter((t) => t.standing === chosen) : (all ?? []));
 
@@ -72,15 +73,12 @@
     for (const twin of some) {
       const half = twin.video ?? twin.post;
       if (!half) continue;
-      if (isBack) await takeUp(half.id);
+      if (isBack) await restore(half.id);
       else await setAside(half.id, new Date().toISOString());
-      await note({ what: isBack ? 'taken-up' : 'set-aside', itemId: half.id, title: half.title });
+      await note({ what: isBack ? 'restored' : 'set-aside', itemId: half.id, title: half.title });
     }
     selected = new Set();
-    await coreWorker().pairAgain();
-    deck.say(
-      `${countWords(some.length, 'twin', 'twins')} ${isBack ? 'taken up again' : 'set aside'}.`
-    );
+    deck.say(`${plural(some.length, 'twin', 'twins')} ${isBack ? 'restored' : 'set aside'}.`);
   }
 
   function open(twin: Twin) {
@@ -100,24 +98,6 @@
     const twin = twins[at];
     if (event.ctrlKey || event.metaKey || event.altKey || !twin || !isRow) return;
     switch (event.key) {
-      case 'ArrowDown':
-        void move(at + 1);
-        break;
-      case 'ArrowUp':
-        void move(at - 1);
-        break;
-      case 'PageDown':
-        void move(at + 8);
-        break;
-      case 'PageUp':
-        void move(at - 8);
-        break;
-      case 'Home':
-        void move(0);
-        break;
-      case 'End':
-        void move(twins.length - 1);
-        break;
       case 'Enter':
         open(twin);
         break;
@@ -136,8 +116,11 @@
       case 's':
         void putAside(chosenTwins());
         break;
-      default:
-        return;
+      default: {
+        const to = rowForKey(event.key, at, twins.length);
+        if (to === null) return;
+        void move(to);
+      }
     }
     event.preventDefault();
   }
@@ -149,13 +132,13 @@
 {#if places.value && places.value.length === 0 && tasks.running.length === 0}
   <div class="h-full overflow-y-auto">
     <h1 class="sr-only">In step</h1>
-    <EmptyState title="Begin with your channel">
+    <EmptyState title="Start with your channel">
       <p>
         Paste any address of it: its page, one of its videos, its feed. Reading it needs no account
-        and no key. Then link your blog, and you see which videos have no post yet.
+        and no key. Then connect your blog to see which videos have no post yet.
       </p>
       {#snippet actions()}
-        <a class="strong btn" href="/places">Link your channel</a>
+        <a class="strong btn" href="/places">Connect your channel</a>
         {#if data.demo}
           <button class="plain btn" onclick={() => startDemo(demoSchema.parse(data.demo))}>
             Start with the demo world
@@ -171,7 +154,7 @@
         <div class="flex flex-wrap items-center gap-2">
           <h1 class="pr-2 text-lg font-semibold">In step</h1>
           <button class="plain btn btn-sm" onclick={() => readNow()}>
-            <RefreshCw aria-hidden="true" />Read places
+            <RefreshCw aria-hidden="true" />Refresh
           </button>
           {#if data.demo}
             <button class="bare btn btn-sm" onclick={() => startEmpty()}>Start empty</button>
@@ -183,11 +166,11 @@
     </div>
     {#if selected.size > 0}
       <div class="flex items-center gap-2 bg-marked px-3 py-1 text-sm" role="status">
-        {countWords(selected.size, 'twin', 'twins')} selected
+        {selected.size} selected
         <button class="plain btn btn-sm" onclick={() => putAside(chosenTwins())}
-          >Set aside or take up</button
+          >Set aside / Restore</button
         >
-        <button class="bare btn btn-sm" onclick={() => (selected = new Set())}>Select none</button>
+        <button class="bare btn btn-sm" onclick={() => (selected = new Set())}>Clear</button>
       </div>
     {/if}
     <div
@@ -197,21 +180,17 @@
       <span></span><span>Uploads</span><span></span><span>Posts</span>
     </div>
     {#if all && twins.length === 0 && tasks.running.length === 0}
-      <EmptyState
-        title={chosen
-          ? `No twin is ${standingWords[chosen].toLowerCase()}`
-          : 'Nothing was read yet'}
-      >
+      <EmptyState title={chosen ? noneLabels[chosen] : 'Nothing here yet'}>
         <p>
           {chosen
-            ? 'Choose another standing above, or the same once more to see all.'
-            : 'The places that are linked have no items, or could not be read. Places tells which.'}
+            ? 'Choose another filter above, or show all.'
+            : 'Your places have no items yet, or could not be read. Places shows which.'}
         </p>
         {#snippet actions()}
           {#if chosen}
             <button class="plain btn btn-sm" onclick={() => (chosen = null)}>Show all</button>
           {:else}
-            <button class="plain btn btn-sm" onclick={() => readNow()}>Read places</button>
+            <button class="plain btn btn-sm" onclick={() => readNow()}>Refresh</button>
             <a class="plain btn btn-sm" href="/places">Go to Places</a>
           {/if}
         {/snippet}
@@ -260,7 +239,7 @@
     </div>
     <p id="grid-keys" class="hidden px-3 py-1 text-xs text-quiet md:block">
       <kbd>↑</kbd> <kbd>↓</kbd> move · <kbd>Enter</kbd> open · <kbd>P</kbd> make the post ·
-      <kbd>V</kbd> make the video · <kbd>U</kbd> tell of it ·
+      <kbd>V</kbd> make the video · <kbd>U</kbd> share it ·
       <kbd>Space</kbd>
       select · <kbd>S</kbd> set aside
     </p>

@@ -1,3 +1,6 @@
+import { newEntry, type OutboxEntry, type PostPayload } from './delivery/outbox.ts';
+import { newLane, type Lane } from './lanes/lane.ts';
+import { laneRecordSchema, recordId, type LaneRecord } from './lanes/record.ts';
 import { readTalk, type Talk } from './language/talk.ts';
 import type { Item } from './model/item.ts';
 
@@ -50,3 +53,51 @@ export function aTalk(lines: string[], { gap = 0 }: { gap?: number } = {}): Talk
   });
   return readTalk({ cues, unreadable: [], format: 'vtt', isTimed: true });
 }
+
+/** A post as it goes into the outbox. */
+export const aPostPayload = (given: Partial<PostPayload> = {}): PostPayload => ({
+  title: 'One',
+  html: '<p>One.</p>',
+  slug: 'one',
+  excerpt: '',
+  author: '',
+  categories: [],
+  tags: [],
+  comments: 'open',
+  picture: null,
+  status: 'public',
+  date: null,
+  ...given
+});
+
+/** An entry of the outbox for a post; its key is what is given, or `key`. */
+export const anEntry = (given: Partial<OutboxEntry> = {}): OutboxEntry => ({
+  ...newEntry({ key: 'key', itemId: 'item', placeId: 'blog', payload: aPostPayload() }, 0),
+  ...given
+});
+
+/** A lane over nothing, in UTC. */
+export const aLane = (given: Partial<Lane> = {}): Lane => ({
+  ...newLane(given.id ?? 'lane', 'Lane', 'Etc/UTC', 0),
+  ...given
+});
+
+/** What became of an item in a lane: it was found. */
+export const aRecord = (given: Partial<LaneRecord> = {}): LaneRecord =>
+  laneRecordSchema.parse({
+    id: recordId(given.laneId ?? 'lane', given.itemId ?? 'item'),
+    laneId: 'lane',
+    itemId: 'item',
+    title: 'One',
+    url: '',
+    state: 'found',
+    reason: null,
+    problem: null,
+    attempts: 0,
+    nextTry: 0,
+    keys: [],
+    runId: 'run',
+    found: 0,
+    changed: 0,
+    ...given
+  });

@@ -2,12 +2,13 @@ import 'fake-indexeddb/auto';
 import assert from 'node:assert/strict';
 import { beforeEach, test } from 'node:test';
 import { newLane } from '../core/lanes/lane.ts';
-import { newEntry } from '../core/lanes/outbox.ts';
+import { newEntry } from '../core/delivery/outbox.ts';
 import type { LaneRecord } from '../core/lanes/record.ts';
 import { networkSchema, type Network } from '../core/model/network.ts';
 import { placeSchema, problemSchema, type Place } from '../core/model/place.ts';
 import { readAlerts } from './alerts.ts';
 import { db } from './db.ts';
+import { aPostPayload, aRecord } from '../core/testing.ts';
 
 const NOW = Date.parse('2026-05-20T12:00:00Z');
 const DAY = 86_400_000;
@@ -16,35 +17,65 @@ const nothing = { review: 0, failed: 0, low: [], ending: [], refused: [], quiet:
 
 const placeOf = (change: Partial<Place> = {}): Place =>
   placeSchema.parse({
-    ...{ id: 'b', kind: 'blog', url: '', feedUrl: '', title: 'Notebook', author: '' },
-    ...{ micropub: 'https://b/micropub', tokenEndpoint: '', rights: ['read'], hasKey: true },
-    ...{ origins: [], linked: '', checked: '', problem: null, ...change }
+    id: 'b',
+    kind: 'blog',
+    url: '',
+    feedUrl: '',
+    title: 'Notebook',
+    author: '',
+    micropub: 'https://b/micropub',
+    tokenEndpoint: '',
+    rights: ['read'],
+    hasKey: true,
+    origins: [],
+    linked: '',
+    checked: '',
+    problem: null,
+    ...change
   });
 const networkOf = (change: Partial<Network> = {}): Network =>
   networkSchema.parse({
-    ...{ id: 'n', actor: '', url: '', title: 'Notes', about: '', outbox: '', limitsUrl: '' },
-    ...{ tagCounts: '', limits: { text: 500, picture: 'optional', hashtags: 3 } },
-    ...{ allowance: null, hasKey: true, isUsual: true, origins: [], linked: '', checked: '' },
-    ...{ problem: null, ...change }
+    id: 'n',
+    actor: '',
+    url: '',
+    title: 'Notes',
+    about: '',
+    outbox: '',
+    limitsUrl: '',
+    tagCounts: '',
+    limits: { text: 500, picture: 'optional', hashtags: 3 },
+    allowance: null,
+    hasKey: true,
+    isUsual: true,
+    origins: [],
+    linked: '',
+    checked: '',
+    problem: null,
+    ...change
   });
-const recordOf = (change: Partial<LaneRecord>): LaneRecord => ({
-  ...{ id: 'l v', laneId: 'l', itemId: 'v', title: '', url: '', runId: 'r', state: 'placed' },
-  ...{ reason: null, problem: null, attempts: 0, nextTry: 0, keys: ['k'] },
-  ...{ found: NOW, changed: NOW, ...change }
-});
+const recordOf = (change: Partial<LaneRecord>) =>
+  aRecord({
+    laneId: 'l',
+    itemId: 'v',
+    state: 'published',
+    keys: ['k'],
+    found: NOW,
+    changed: NOW,
+    ...change
+  });
 
 beforeEach(async () => {
   await Promise.all(db.tables.map((table) => table.clear()));
 });
 
-test('where all is well nothing is told', async () => {
+test('where all is well nothing is reported', async () => {
   await db.places.put(placeOf({ keyEnds: iso(NOW + 15 * DAY) }));
   await db.networks.put(networkOf({ allowance: { most: 12, per: 'day', left: 2 } }));
   await db.lanes.put({ ...newLane('l', 'Lane', 'Etc/UTC', NOW), isOn: true, since: NOW - DAY });
   assert.deepEqual(await readAlerts(NOW), nothing);
 });
 
-test('a key is told two weeks before its end, and only where there is one', async () => {
+test('a key is reported two weeks before its end, and only where there is one', async () => {
   await db.places.put(placeOf({ keyEnds: iso(NOW + 13 * DAY) }));
   await db.networks.put(networkOf({ hasKey: false, keyEnds: iso(NOW + DAY) }));
   assert.deepEqual(await readAlerts(NOW), { ...nothing, ending: ['Notebook'] });
@@ -74,7 +105,7 @@ test('a place fails while it is paused or refuses its key', async () => {
   assert.deepEqual((await readAlerts(NOW + 2)).refused, ['Notebook']);
 });
 
-test('a lane that is on and found nothing for two weeks is told', async () => {
+test('a lane that is on and found nothing for two weeks is reported', async () => {
   const lane = { ...newLane('l', 'Lane', 'Etc/UTC', NOW), isOn: true, since: NOW - 30 * DAY };
   await db.lanes.put(lane);
   assert.deepEqual((await readAlerts(NOW)).quiet, ['Lane']);
@@ -91,10 +122,7 @@ test('a lane that is on and found nothing for two weeks is told', async () => {
 });
 
 test('what waits and what failed is counted, made or not', async () => {
-  const payload = {
-    ...{ title: 'One', html: '', slug: '', excerpt: '', author: '', categories: [], tags: [] },
-    ...{ comments: 'open' as const, picture: null, status: 'draft' as const, date: null }
-  };
+  const payload = aPostPayload({ title: 'One', status: 'draft' });
   const entryOf = (key: string) =>
     newEntry({ key, itemId: 'v', placeId: 'b', payload, laneId: 'l', state: 'in-review' }, NOW);
   await db.outbox.bulkPut([entryOf('a'), entryOf('b'), { ...entryOf('c'), state: 'failed' }]);

@@ -17,7 +17,7 @@ export async function allowancesOf(placeIds: readonly string[]): Promise<PlaceAl
       : place?.allowance;
     if (!known) continue;
     const used = (await db.outbox.where({ placeId }).toArray())
-      .filter((e) => e.state === 'placed' || e.placedRevision > 0)
+      .filter((e) => e.state === 'published' || e.publishedRevision > 0)
       .map((e) => e.updated);
     const title = network?.title ?? place?.title ?? '';
     told.push({ ...known, title, asOf: Date.parse(known.asOf), used });

@@ -2,23 +2,26 @@ import 'fake-indexeddb/auto';
 import assert from 'node:assert/strict';
 import { beforeEach, test } from 'node:test';
 import { newLane, type Lane } from '../core/lanes/lane.ts';
-import { newEntry } from '../core/lanes/outbox.ts';
-import { anItem } from '../core/testing.ts';
+import { newEntry } from '../core/delivery/outbox.ts';
+import { anItem, aPostPayload } from '../core/testing.ts';
 import { candidatesOf } from './candidates.ts';
 import { db } from './db.ts';
 import { setAside } from './decisions.ts';
-import { pairAgain } from './twins.ts';
+import { pairAgain } from '../workers/pairAgain.ts';
 
 const TEXT =
   'Sleying is easier in good light. Two ends lie in each dent, and the hook goes through from ' +
   'behind. Count to ten, tie a slip knot, and go on to the next ten until the reed is full.';
 
-const laneOf = (change: Partial<Lane['source']> = {}, sift: Partial<Lane['sift']> = {}): Lane => {
+const laneOf = (
+  change: Partial<Lane['source']> = {},
+  filter: Partial<Lane['filter']> = {}
+): Lane => {
   const lane = newLane('l', 'Lane', 'Etc/UTC', 0);
   return {
     ...lane,
     source: { ...lane.source, places: ['channel'], ...change },
-    sift: { ...lane.sift, ...sift }
+    filter: { ...lane.filter, ...filter }
   };
 };
 const byId = async (lane: Lane) =>
@@ -72,14 +75,11 @@ test('what a playlist has is known by what the channel calls it', async () => {
   assert.deepEqual(await listed(['https://gone.example/feed.xml']), []);
 });
 
-test('a post whose marks were lost is known by the text that was placed', async () => {
+test('a post whose marks were lost is known by the text that was published', async () => {
   const html = `<p>${TEXT}</p>`;
-  const payload = {
-    ...{ title: 'Made here', html, slug: '', excerpt: '', author: '', categories: [], tags: [] },
-    ...{ comments: 'open' as const, picture: null, status: 'draft' as const, date: null }
-  };
+  const payload = aPostPayload({ title: 'Made here', html, status: 'draft' });
   const fields = { key: 'k', itemId: 'v', placeId: 'blog', payload, laneId: '' };
-  await db.outbox.put({ ...newEntry({ ...fields, state: 'planned' }, 1), state: 'placed' });
+  await db.outbox.put({ ...newEntry({ ...fields, state: 'planned' }, 1), state: 'published' });
   await db.items.bulkPut([
     anItem({ id: 'p1', kind: 'post' }),
     anItem({ id: 'p2', kind: 'post' }),

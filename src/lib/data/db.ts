@@ -1,17 +1,12 @@
 import Dexie, { type EntityTable, type Table } from 'dexie';
-import type { Chapter } from '$lib/core/chapters/chapter.ts';
-import type { EditedChapter } from '$lib/core/chapters/edit.ts';
-import type { Cue } from '$lib/core/captions/cue.ts';
-import type { TidyOptions } from '$lib/core/captions/tidy.ts';
-import type { GivenPicture } from '$lib/core/article/layOut.ts';
 import type { KeptLayout } from '$lib/core/article/keptLayout.ts';
 import type { Template } from '$lib/core/article/template.ts';
 import type { Lane } from '$lib/core/lanes/lane.ts';
-import type { OutboxEntry } from '$lib/core/lanes/outbox.ts';
+import type { OutboxEntry } from '$lib/core/delivery/outbox.ts';
 import type { LaneRecord } from '$lib/core/lanes/record.ts';
 import type { Step } from '$lib/core/model/step.ts';
 import type { LaneRun, Pause } from '$lib/core/lanes/run.ts';
-import type { Transfer } from '$lib/core/lanes/transfer.ts';
+import type { Transfer } from '$lib/core/delivery/transfer.ts';
 import type { Item } from '$lib/core/model/item.ts';
 import type { JournalLine } from '$lib/core/model/journal.ts';
 import type { Place } from '$lib/core/model/place.ts';
@@ -20,82 +15,8 @@ import type { Playlist } from '$lib/core/model/playlist.ts';
 import type { Narration, Render } from '$lib/core/narration/narration.ts';
 import { newUpdateDraft, type UpdateDraft } from '$lib/core/updates/draft.ts';
 import type { Twin } from '$lib/core/model/twin.ts';
-
-/** The cleaned HTML of an item, kept apart because lists do not need it. */
-export interface Body {
-  id: string;
-  html: string;
-}
-
-/** What the page of a video told beyond its feed. */
-export interface Details {
-  id: string;
-  cues: Cue[];
-  chapters: Chapter[];
-  seekTo: string;
-  /** The captions were brought in by hand; reading the channel again leaves them. */
-  isByHand?: boolean;
-  /** ISO 8601. */
-  read: string;
-}
-
-export interface Decision {
-  /** An item id, or two joined by a space. */
-  id: string;
-  kind: 'set-aside' | 'accepted';
-  at: string;
-  titles?: { video: string; post: string };
-}
-
-/** A post as it lies on the desk, before it is placed. */
-export interface Draft {
-  /** The video. */
-  id: string;
-  template: Template;
-  status: 'draft' | 'public' | 'private' | 'dated';
-  /** Local date and time for `dated`, as a date field has it. */
-  on: string;
-  placeId: string;
-  since: string;
-  changed: string;
-}
-
-/** What was done by hand on the desk of one video. It outlives the placing of its post. */
-export interface Work {
-  /** The video. */
-  id: string;
-  /** Chapters once touched; null takes the channel's, or else those proposed. */
-  chapters: EditedChapter[] | null;
-  tidy: TidyOptions;
-  pictures: GivenPicture[];
-  phrases: string[];
-  /** The text as edited, and as it was made when editing began; both as the editor writes it. */
-  edited: { base: string; html: string } | null;
-}
-
-/** A sentence as a voice said it, kept so that only what is changed is said anew. */
-export interface KeptSpeech {
-  key: string;
-  seconds: number;
-  /** Samples a second. */
-  rate: number;
-  words: number[];
-  /** ISO 8601 day when it was last used. */
-  used: string;
-}
-
-/** A file of the user's own, or a picture of a post kept for drawing. */
-export interface Media {
-  /** The address of a picture, or `own:` and a random name. */
-  id: string;
-  /** As the user's machine calls it. */
-  name: string;
-  blob: Blob;
-  /** Of sound and clips: seconds. */
-  seconds: number | null;
-  /** Of sound that was decoded (16 bits, woven, 48,000 a second): its channels. */
-  channels: number | null;
-}
+import { renameAll } from './renamed.ts';
+import type { Body, Decision, Details, Draft, KeptSpeech, Media, Work } from './rows.ts';
 
 /** Drafts of updates once said only whether the picture of the item goes with them. */
 function giveShown(draft: UpdateDraft & { withPicture?: boolean }): void {
@@ -179,6 +100,7 @@ export class Database extends Dexie {
       layouts: 'id',
       outbox: 'key, itemId, placeId, state, laneId, [laneId+state]'
     });
+    this.version(8).stores({}).upgrade(renameAll);
   }
 }
 

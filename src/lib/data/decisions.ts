@@ -3,7 +3,7 @@ import { db } from './db.ts';
 export const setAside = (itemId: string, at: string): Promise<unknown> =>
   db.decisions.put({ id: itemId, kind: 'set-aside', at });
 
-export const takeUp = (itemId: string): Promise<void> => db.decisions.delete(itemId);
+export const restore = (itemId: string): Promise<void> => db.decisions.delete(itemId);
 
 export const acceptTitles = (
   videoId: string,

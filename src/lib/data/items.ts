@@ -1,32 +1,57 @@
 import { itemSchema, type Item } from '$lib/core/model/item.ts';
-import { db, type Body } from './db.ts';
+import { db } from './db.ts';
+import type { Body } from './rows.ts';
 
-/**
- * Makes the items of a place what was just read there.
- * @param isTold whether an item that was not read again would have been told, and so is gone
- */
-export async function replaceItems(
-  placeId: string,
-  items: Item[],
-  bodies: Body[],
-  isTold: (item: Item) => boolean
-): Promise<void> {
-  const kept = new Set(items.map((item) => item.id));
-  await db.transaction('rw', db.items, db.bodies, async () => {
-    const before = await db.items.where({ placeId }).toArray();
-    const gone = before.filter((item) => !kept.has(item.id) && isTold(item)).map((item) => item.id);
-    await db.items.bulkDelete(gone);
-    await db.bodies.bulkDelete(gone);
-    await db.items.bulkPut(items.map((item) => itemSchema.parse(item)));
-    await db.bodies.bulkPut(bodies);
-  });
+/** What a reading of a place found there. */
+export interface Reading {
+  items: Item[];
+  bodies: Body[];
+  /** Whether an item that is not among them would be, if it still stood there. */
+  isListed(item: Item): boolean;
 }
 
 export const getItem = (id: string): Promise<Item | undefined> => db.items.get(id);
-
 export const getBody = async (id: string): Promise<string> => (await db.bodies.get(id))?.html ?? '';
+export const itemsOf = (placeIds: readonly string[]): Promise<Item[]> =>
+  db.items.where('placeId').anyOf(placeIds).toArray();
+export const countItems = (placeId: string): Promise<number> => db.items.where({ placeId }).count();
+export const allItems = (): Promise<Item[]> => db.items.toArray();
+
+/** Ids of what is known of a place now: a reading that begins now can take out none but these. */
+export const idsOf = (placeId: string): Promise<string[]> =>
+  db.items.where({ placeId }).primaryKeys();
+
+/**
+ * Makes the items of a place what was read there, all at once. What was added by another reading
+ * since this one began is left alone.
+ * @param began ids that were known when the reading began
+ */
+export async function applyReading(
+  placeId: string,
+  reading: Reading,
+  began: readonly string[]
+): Promise<void> {
+  const read = new Set(reading.items.map((item) => item.id));
+  const known = new Set(began);
+  await db.transaction('rw', db.items, db.bodies, async () => {
+    const before = await db.items.where({ placeId }).toArray();
+    const gone = before
+      .filter((item) => known.has(item.id) && !read.has(item.id) && reading.isListed(item))
+      .map((item) => item.id);
+    await db.items.bulkDelete(gone);
+    await db.bodies.bulkDelete(gone);
+    await db.items.bulkPut(reading.items.map((item) => itemSchema.parse(item)));
+    await db.bodies.bulkPut(reading.bodies);
+  });
+}
+
+/** The item of a place that carries a key of ours, or undefined. */
+export const itemByOrigin = async (placeId: string, key: string): Promise<Item | undefined> =>
+  (await db.items.where({ placeId }).toArray()).find((item) => item.origin === key);
 
 export async function removeItem(id: string): Promise<void> {
-  await db.items.delete(id);
-  await db.bodies.delete(id);
+  await db.transaction('rw', db.items, db.bodies, async () => {
+    await db.items.delete(id);
+    await db.bodies.delete(id);
+  });
 }

@@ -1,8 +1,30 @@
-import { journalLineSchema, type NewJournalLine } from '$lib/core/model/journal.ts';
+import {
+  journalLineSchema,
+  type JournalLine,
+  type NewJournalLine
+} from '$lib/core/model/journal.ts';
 import { db } from './db.ts';
 
 export async function note(line: Omit<NewJournalLine, 'at'>): Promise<void> {
   await db.journal.add(journalLineSchema.parse({ ...line, at: new Date().toISOString() }));
+}
+
+/** Lines of a stretch of time, ISO 8601; the end is not part of it. */
+export const linesBetween = (from: string, to: string): Promise<JournalLine[]> =>
+  db.journal.where('at').between(from, to, true, false).toArray();
+
+/** Lines after one, oldest first. */
+export const linesAfter = (id: number): Promise<JournalLine[]> =>
+  db.journal.where('id').above(id).sortBy('id');
+
+/** How many lines there are, and the numbers of the first and the last: what tells whether any went. */
+export async function journalExtent(): Promise<{ count: number; first: number; last: number }> {
+  const [count, first, last] = await Promise.all([
+    db.journal.count(),
+    db.journal.orderBy('id').first(),
+    db.journal.orderBy('id').last()
+  ]);
+  return { count, first: first?.id ?? 0, last: last?.id ?? 0 };
 }
 
 /** The number of the newest line; it changes whenever something is noted. */

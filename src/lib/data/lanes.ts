@@ -1,22 +1,37 @@
-import type { LaneShelf } from '$lib/core/lanes/drive.ts';
+import { decide, isUndecided, type Decision } from '$lib/core/lanes/decide.ts';
+import type { LaneStore } from '$lib/core/lanes/runner.ts';
 import { laneSchema, type Lane } from '$lib/core/lanes/lane.ts';
-import { outboxEntrySchema, type OutboxState } from '$lib/core/lanes/outbox.ts';
+import {
+  changeRequest,
+  outboxEntrySchema,
+  type OutboxEntry,
+  type OutboxState
+} from '$lib/core/delivery/outbox.ts';
+import { transferSchema } from '$lib/core/delivery/transfer.ts';
 import { laneRecordSchema, type LaneRecord } from '$lib/core/lanes/record.ts';
+import type { LaneRun } from '$lib/core/lanes/run.ts';
 import { db } from './db.ts';
+import { patchRow } from './patchRow.ts';
 
-export const saveLane = (lane: Lane): Promise<unknown> => db.lanes.put(laneSchema.parse(lane));
+export const allLanes = async (): Promise<Lane[]> =>
+  (await db.lanes.toArray()).sort((a, b) => a.created - b.created);
+export const getLane = (id: string): Promise<Lane | undefined> => db.lanes.get(id);
+export const countLanes = (): Promise<number> => db.lanes.count();
 
-/** Takes a lane out with its records; what it placed stays in the outbox and can be undone. */
+export const addLane = async (lane: Lane): Promise<unknown> => db.lanes.put(laneSchema.parse(lane));
+
+/** Changes some fields of a lane and leaves all others as they are by now. */
+export const patchLane = (id: string, patch: Partial<Lane>): Promise<void> =>
+  patchRow(db.lanes, laneSchema, id, patch);
+
+/** Takes a lane out with its records; what it published stays in the outbox and can be undone. */
 export async function removeLane(id: string): Promise<void> {
   const tables = [db.lanes, db.records, db.runs, db.outbox, db.transfers];
   await db.transaction('rw', tables, async () => {
     await db.records.where({ laneId: id }).delete();
     await db.runs.where({ laneId: id }).delete();
     // What was not sent yet goes with its lane.
-    const unsent = await db.outbox
-      .where({ laneId: id })
-      .filter((e) => e.state === 'in-review' || e.state === 'planned')
-      .primaryKeys();
+    const unsent = await db.outbox.where({ laneId: id }).filter(isUndecided).primaryKeys();
     await db.outbox.bulkDelete(unsent);
     await db.transfers.bulkDelete(unsent);
     // What is being sent is left to the outbox.
@@ -29,7 +44,7 @@ const OPEN: readonly OutboxState[] = ['planned', 'waiting', 'sending', 'failed']
 
 /**
  * What of a lane may still have to go out, by key and state; nothing is read but the index. The same
- * words mean that nothing was let out, begun or ended.
+ * words mean that nothing was approved, begun or ended.
  */
 export async function openWork(laneId: string): Promise<string[]> {
   const open = OPEN.map(async (state) => {
@@ -39,56 +54,134 @@ export async function openWork(laneId: string): Promise<string[]> {
   return (await Promise.all(open)).flat();
 }
 
-export const laneShelf: LaneShelf = {
-  records: (laneId) => db.records.where({ laneId }).toArray(),
+/** The latest runs of a lane, newest first. */
+export const latestRuns = async (laneId: string, most: number): Promise<LaneRun[]> =>
+  (await db.runs.where({ laneId }).sortBy('at')).reverse().slice(0, most);
+
+export const recordsOf = (laneId: string): Promise<LaneRecord[]> =>
+  db.records.where({ laneId }).toArray();
+export const recordsOfRun = (runId: string): Promise<LaneRecord[]> =>
+  db.records.where({ runId }).toArray();
+
+/** What waits for review, oldest first, each with its entries. */
+export async function recordsInReview(): Promise<{ record: LaneRecord; entries: OutboxEntry[] }[]> {
+  const records = await db.records.where({ state: 'in-review' }).sortBy('changed');
+  return Promise.all(
+    records.map(async (record) => ({
+      record,
+      entries: (await db.outbox.bulkGet(record.keys)).filter((e) => e !== undefined)
+    }))
+  );
+}
+
+/** Lets an item be made once more by its lane, though it was undone, removed or skipped. */
+export async function makeAgain(recordId: string, now: number): Promise<void> {
+  await db.records.update(recordId, {
+    state: 'found',
+    again: true,
+    keys: [],
+    problem: null,
+    reason: null,
+    attempts: 0,
+    nextTry: 0,
+    changed: now
+  });
+}
+
+export const laneStore: LaneStore = {
+  async saveRun(run) {
+    await db.runs.put(run);
+  },
+  records: recordsOf,
   record: async (id) => (await db.records.get(id)) ?? null,
   async saveRecords(records) {
     await db.records.bulkPut(records.map((r) => laneRecordSchema.parse(r)));
   },
   entries: (laneId) => db.outbox.where({ laneId }).toArray(),
   entry: async (key) => (await db.outbox.get(key)) ?? null,
-  async shelve(record, entries) {
-    await db.transaction('rw', db.records, db.outbox, async () => {
-      for (const entry of entries)
-        if (!(await db.outbox.get(entry.key))) await db.outbox.put(outboxEntrySchema.parse(entry));
+  async saveMade(record, entries, transfers) {
+    await db.transaction('rw', db.records, db.outbox, db.transfers, async () => {
+      for (const entry of entries) {
+        const known = await db.outbox.get(entry.key);
+        if (known && known.state !== 'removed') continue;
+        await db.outbox.put(outboxEntrySchema.parse(entry));
+        const transfer = transfers.find((t) => t.key === entry.key);
+        if (transfer) await db.transfers.put(transferSchema.parse(transfer));
+      }
       await db.records.put(laneRecordSchema.parse(record));
     });
   },
-  async saveEntry(entry) {
-    await db.outbox.put(outboxEntrySchema.parse(entry));
+  async patchEntry({ key, revision, state }, patch) {
+    await db.transaction('rw', db.outbox, async () => {
+      const entry = await db.outbox.get(key);
+      if (!entry || entry.revision !== revision || entry.state !== state) return;
+      await db.outbox.put(outboxEntrySchema.parse({ ...entry, ...patch }));
+    });
   }
 };
 
-/** What the user decides about things that wait for review. Times are milliseconds since 1970. */
-export function decide(
+/**
+ * Applies a decision to things that wait for review.
+ * @param now milliseconds since 1970
+ * @returns how many were decided on; what a blocking finding holds is not approved
+ */
+export function decideAll(
   records: readonly LaneRecord[],
-  decision: 'let-out' | 'send-back' | 'skip',
+  decision: Decision,
   now: number
-): Promise<void> {
+): Promise<number> {
   return db.transaction('rw', db.records, db.outbox, db.transfers, async () => {
+    let count = 0;
     for (const { id } of records) {
       const record = await db.records.get(id);
       if (!record) continue;
-      const entries = (await db.outbox.bulkGet(record.keys)).filter(
-        (e) => e?.state === 'in-review' || e?.state === 'planned'
-      );
-      for (const entry of entries) {
-        if (!entry) continue;
-        if (decision === 'let-out')
-          await db.outbox.put({ ...entry, state: 'planned', updated: now });
-        else {
-          await db.outbox.delete(entry.key);
-          // The file that waited to follow it does not follow any more.
-          await db.transfers.delete(entry.key);
-        }
-      }
-      if (decision === 'let-out')
-        await db.records.put({ ...record, state: 'planned', changed: now });
-      else
-        await db.records.put({
-          ...{ ...record, keys: [], changed: now },
-          state: decision === 'skip' ? 'skipped' : 'found'
-        });
+      const entries = (await db.outbox.bulkGet(record.keys)).filter((e) => e !== undefined);
+      const decided = decide(record, entries, decision, now);
+      if (!decided) continue;
+      count++;
+      await db.records.put(decided.record);
+      await db.outbox.bulkPut(decided.kept);
+      await db.outbox.bulkDelete(decided.dropped);
+      await db.transfers.bulkDelete(decided.dropped);
     }
+    return count;
+  });
+}
+
+/**
+ * Begins to undo what was made of an item, all at once: what waits is dropped, of what was sent the
+ * removal is requested, and the record still names its entries until they are gone. A tab that is
+ * closed in between leaves it to be finished.
+ * @returns the keys whose removal was requested
+ */
+export function beginUndo(recordId: string, now: number): Promise<string[]> {
+  return db.transaction('rw', db.records, db.outbox, db.transfers, async () => {
+    const record = await db.records.get(recordId);
+    if (!record) return [];
+    const requested: string[] = [];
+    for (const entry of await db.outbox.bulkGet(record.keys)) {
+      if (!entry) continue;
+      if (isUndecided(entry) && entry.publishedRevision === 0 && entry.attempts === 0) {
+        await db.outbox.delete(entry.key);
+        await db.transfers.delete(entry.key);
+      } else if (entry.state !== 'removed') {
+        if (entry.wanted !== 'removed')
+          await db.outbox.put(changeRequest(entry, { wanted: 'removed' }, now));
+        requested.push(entry.key);
+      }
+    }
+    return requested;
+  });
+}
+
+/** Writes down what came of undoing a record. @returns whether all of it is gone */
+export function endUndo(recordId: string, now: number): Promise<boolean> {
+  return db.transaction('rw', db.records, db.outbox, async () => {
+    const record = await db.records.get(recordId);
+    if (!record) return true;
+    const entries = await db.outbox.bulkGet(record.keys);
+    const isGone = entries.every((e) => !e || e.state === 'removed');
+    await db.records.put({ ...record, state: isGone ? 'undone' : 'failed', changed: now });
+    return isGone;
   });
 }

@@ -1,6 +1,6 @@
 import { mailboxSchema, type Mailbox } from '$lib/core/model/mailbox.ts';
 import { db } from './db.ts';
-import { forgetKey } from './keys.ts';
+import { forgetKey, saveKey } from './keys.ts';
 import { readSetting, saveSetting } from './settings.ts';
 
 /** Under which its key is kept. */
@@ -9,10 +9,14 @@ export const MAILBOX_ID = 'mailbox';
 export const readMailbox = (): Promise<Mailbox | null> =>
   readSetting(MAILBOX_ID, mailboxSchema.nullable().catch(null));
 
-export const saveMailbox = (mailbox: Mailbox): Promise<unknown> =>
-  saveSetting(MAILBOX_ID, mailboxSchema.parse(mailbox));
+export const saveMailbox = (mailbox: Mailbox, key: string): Promise<void> =>
+  db.transaction('rw', [db.settings, db.keys], async () => {
+    await saveSetting(MAILBOX_ID, mailboxSchema.parse(mailbox));
+    await saveKey(MAILBOX_ID, key);
+  });
 
-export async function removeMailbox(): Promise<void> {
-  await forgetKey(MAILBOX_ID);
-  await db.settings.delete(MAILBOX_ID);
-}
+export const removeMailbox = (): Promise<void> =>
+  db.transaction('rw', [db.settings, db.keys], async () => {
+    await forgetKey(MAILBOX_ID);
+    await db.settings.delete(MAILBOX_ID);
+  });

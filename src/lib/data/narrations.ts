@@ -11,13 +11,33 @@ export async function readNarration(id: string): Promise<Narration | null> {
   return kept ? (narrationSchema.safeParse(kept).data ?? null) : null;
 }
 
+/** What the booth begins with: that of the last narration. */
+export type BoothDefaults = Partial<
+  Pick<
+    Narration,
+    'voice' | 'frame' | 'style' | 'before' | 'after' | 'format' | 'details' | 'options'
+  >
+>;
+const DEFAULTS = 'booth';
+
+export const readBoothDefaults = async (): Promise<BoothDefaults> =>
+  ((await db.settings.get(DEFAULTS))?.value ?? {}) as BoothDefaults;
+
+/** Keeps a narration, and what the next one begins with. */
 export async function saveNarration(narration: Narration): Promise<void> {
-  await db.narrations.put(narrationSchema.parse(narration));
+  const { voice, frame, style, before, after, format, details, options } = narration;
+  const value = { voice, frame, style, before, after, format, details, options };
+  await db.transaction('rw', db.narrations, db.settings, async () => {
+    await db.narrations.put(narrationSchema.parse(narration));
+    await db.settings.put({ name: DEFAULTS, value });
+  });
 }
 
 export async function removeNarration(id: string): Promise<void> {
-  await db.narrations.delete(id);
-  await db.renders.delete(id);
+  await db.transaction('rw', db.narrations, db.renders, async () => {
+    await db.narrations.delete(id);
+    await db.renders.delete(id);
+  });
 }
 
 export const readRender = async (id: string): Promise<Render | null> =>
@@ -25,3 +45,9 @@ export const readRender = async (id: string): Promise<Render | null> =>
 
 export const saveRender = (render: Render): Promise<string> =>
   db.renders.put(renderSchema.parse(render));
+
+/** Renders that were running when their page was closed, or still are. */
+export const runningRenders = (): Promise<Render[]> =>
+  db.renders.filter((r) => r.state === 'running').toArray();
+
+export const removeRender = (id: string): Promise<void> => db.renders.delete(id);

@@ -1,44 +1,101 @@
 import {
+  approve as approveEntry,
+  changeRequest,
+  isUpdate,
   mergeSaved,
   newEntry,
   outboxEntrySchema,
-  release,
   retryNow,
-  wantAnew,
   type OutboxEntry,
+  type OutboxState,
   type Payload
-} from '$lib/core/lanes/outbox.ts';
-import type { Shelf } from '$lib/core/lanes/settle.ts';
+} from '$lib/core/delivery/outbox.ts';
+import type { EntryStore } from '$lib/core/delivery/deliver.ts';
+import { transferSchema, type Transfer } from '$lib/core/delivery/transfer.ts';
+import type { Template } from '$lib/core/article/template.ts';
 import { db } from './db.ts';
 
-/**
- * Writes down what is to be placed. The same key again changes what is wanted; nothing is doubled.
- * @param when.notBefore milliseconds since 1970; what is to go out later waits until then
- * @param when.isHeld it waits until it is let go
- */
-export function wantPlaced(
-  fields: Pick<OutboxEntry, 'key' | 'itemId' | 'placeId' | 'payload'>,
-  now: number,
-  { notBefore = now, isHeld = false } = {}
-): Promise<OutboxEntry> {
-  return change(fields.key, (entry) => {
-    const wanted = entry
-      ? wantAnew(entry, { wanted: 'placed', payload: fields.payload as Payload }, now)
-      : newEntry(fields, now);
-    const nextTry = Math.max(wanted.nextTry, notBefore);
-    return { ...wanted, nextTry, state: isHeld ? 'in-review' : wanted.state };
-  }) as Promise<OutboxEntry>;
+/** What is to be published, and where. `url` is given where it stands there already. */
+export type PublishRequest = Pick<OutboxEntry, 'key' | 'itemId' | 'placeId' | 'payload'> &
+  Partial<Pick<OutboxEntry, 'url'>>;
+
+export interface PublishOptions {
+  /** Milliseconds since 1970: what is to go out later waits until then. */
+  notBefore?: number;
+  /** It waits until it is approved. */
+  isForReview?: boolean;
 }
 
-export const wantRemoved = (key: string, now: number): Promise<OutboxEntry | null> =>
-  change(key, (entry) => entry && wantAnew(entry, { wanted: 'removed' }, now));
+/** Writes down what is to be published. The same key again changes what is wanted; nothing is doubled. */
+export const requestPublish = (
+  request: PublishRequest,
+  now: number,
+  options?: PublishOptions
+): Promise<OutboxEntry> => db.transaction('rw', db.outbox, () => putRequest(request, now, options));
 
-export const tryAgain = (key: string, now: number): Promise<OutboxEntry | null> =>
+/** The same for several that belong together, such as the parts of a thread: all of them or none. */
+export const requestPublishAll = (
+  requests: readonly PublishRequest[],
+  now: number,
+  options?: PublishOptions
+): Promise<void> =>
+  db.transaction('rw', db.outbox, async () => {
+    for (const request of requests) await putRequest(request, now, options);
+  });
+
+/** The same for a post; its layout is kept for the next one of its channel, and its draft is done. */
+export const requestPost = (
+  request: PublishRequest,
+  done: { channelId: string; template: Template; draftId: string },
+  now: number
+): Promise<void> =>
+  db.transaction('rw', db.outbox, db.templates, db.drafts, async () => {
+    await putRequest(request, now);
+    await db.templates.put({ placeId: done.channelId, template: done.template });
+    await db.drafts.delete(done.draftId);
+  });
+
+/** The same for a video with the file that follows it. */
+export const requestVideo = (
+  request: PublishRequest,
+  transfer: Transfer | null,
+  now: number
+): Promise<void> =>
+  db.transaction('rw', db.outbox, db.transfers, async () => {
+    await putRequest(request, now);
+    if (transfer) await db.transfers.put(transferSchema.parse(transfer));
+  });
+
+/** Within a transaction that writes to the outbox. */
+export async function putRequest(
+  request: PublishRequest,
+  now: number,
+  { notBefore = now, isForReview = false }: PublishOptions = {}
+): Promise<OutboxEntry> {
+  const known = await db.outbox.get(request.key);
+  const payload = request.payload as Payload;
+  const wanted = known
+    ? changeRequest(known, { wanted: 'published', payload }, now)
+    : newEntry(request, now);
+  const entry = outboxEntrySchema.parse({
+    ...wanted,
+    findings: [],
+    nextTry: Math.max(wanted.nextTry, notBefore),
+    state: isForReview ? 'in-review' : wanted.state
+  });
+  await db.outbox.put(entry);
+  return entry;
+}
+
+export const requestRemove = (key: string, now: number): Promise<OutboxEntry | null> =>
+  change(key, (entry) => entry && changeRequest(entry, { wanted: 'removed' }, now));
+
+export const retryEntry = (key: string, now: number): Promise<OutboxEntry | null> =>
   change(key, (entry) => entry && retryNow(entry, now));
 
-/** Lets what waits for review go out. */
-export const letGo = (key: string, now: number): Promise<OutboxEntry | null> =>
-  change(key, (entry) => entry && release(entry, now));
+/** Sends what waits for review. */
+export const approve = (key: string, now: number): Promise<OutboxEntry | null> =>
+  change(key, (entry) => entry && approveEntry(entry, now));
 
 /** What was posted by hand is closed with the address it got. */
 export const closeWith = (key: string, answer: string): Promise<OutboxEntry | null> =>
@@ -55,7 +112,7 @@ function change(
   });
 }
 
-export const shelf: Shelf = {
+export const entryStore: EntryStore = {
   load: async (key) => (await db.outbox.get(key)) ?? null,
   async save(learned) {
     await db.transaction('rw', db.outbox, async () => {
@@ -65,12 +122,30 @@ export const shelf: Shelf = {
   }
 };
 
+export const getEntry = (key: string): Promise<OutboxEntry | undefined> => db.outbox.get(key);
+export const getEntries = async (keys: readonly string[]): Promise<OutboxEntry[]> =>
+  (await db.outbox.bulkGet([...keys])).filter((e) => e !== undefined);
+export const allEntries = (): Promise<OutboxEntry[]> => db.outbox.toArray();
+export const entriesOfItem = (itemId: string): Promise<OutboxEntry[]> =>
+  db.outbox.where({ itemId }).toArray();
+export const entriesOfLane = (laneId: string): Promise<OutboxEntry[]> =>
+  db.outbox.where({ laneId }).toArray();
+export const entriesIn = (state: OutboxState): Promise<OutboxEntry[]> =>
+  db.outbox.where({ state }).toArray();
+export const countIn = (state: OutboxState): Promise<number> => db.outbox.where({ state }).count();
+
 /** Entries that wait for their time or were left in the middle by a tab that closed. */
-export const unsettledKeys = async (): Promise<{ key: string; nextTry: number }[]> =>
+export const pendingKeys = async (): Promise<{ key: string; nextTry: number }[]> =>
   (await db.outbox.where('state').anyOf('waiting', 'sending').toArray())
-    // What a lane lets out is worked on at the pace of the lane.
+    // What a lane sends is worked on at the pace of the lane.
     .filter((e) => !e.laneId || e.wanted === 'removed')
-    .map(({ key, nextTry }) => ({
-      key,
-      nextTry
-    }));
+    .map(({ key, nextTry }) => ({ key, nextTry }));
+
+/** What was handed off to be posted by hand and has not come back. */
+export async function openHandOffs(): Promise<OutboxEntry[]> {
+  const ids = new Set((await db.networks.filter((n) => n.isByHand).toArray()).map((n) => n.id));
+  if (ids.size === 0) return [];
+  return (await entriesIn('published')).filter(
+    (e) => ids.has(e.placeId) && isUpdate(e.payload) && !e.answer
+  );
+}

@@ -1,6 +1,7 @@
 import { fromInt16 } from '$lib/core/audio/speech.ts';
 import type { Speech } from '$lib/voice/speech.ts';
-import { db, type KeptSpeech } from './db.ts';
+import { db } from './db.ts';
+import type { KeptSpeech } from './rows.ts';
 
 /** Days after which a sentence that no video used is forgotten. */
 const KEPT_DAYS = 90;
@@ -33,6 +34,9 @@ export async function findAllSpeech(
   if (old.length > 0) await db.speech.bulkPut(old.map((k) => ({ ...k, used: today })));
   return new Map(kept.map((k) => [k.key, k.seconds]));
 }
+
+export const getSpeechOf = (keys: readonly string[]): Promise<(KeptSpeech | undefined)[]> =>
+  db.speech.bulkGet([...keys]);
 
 /** The sound of a kept sentence. */
 export async function readSpeech(

@@ -1,31 +1,32 @@
-import type { Target } from '$lib/core/lanes/settle.ts';
-import type { Payload } from '$lib/core/lanes/outbox.ts';
-import { toProblem } from '$lib/core/lanes/outbox.ts';
+import { toProblem } from '$lib/core/delivery/retry.ts';
+import type { Target } from '$lib/core/delivery/deliver.ts';
+import type { Payload } from '$lib/core/delivery/outbox.ts';
+
 import { stepSchema, type Step } from '$lib/core/model/step.ts';
 import { db } from './db.ts';
 
 /** Letters that are kept of each text that was sent, and steps that are kept of one entry. */
-const [MOST_LETTERS, MOST_STEPS] = [1_200, 40];
+const [MAX_LETTERS, MAX_STEPS] = [1_200, 40];
 
 export const stepsOf = (key: string): Promise<Step[]> => db.steps.where({ key }).sortBy('id');
 
 async function note(step: Omit<Step, 'at' | 'id'>): Promise<void> {
   await db.steps.add(stepSchema.parse({ ...step, at: new Date().toISOString() }));
   const ids = await db.steps.where({ key: step.key }).primaryKeys();
-  if (ids.length > MOST_STEPS)
-    await db.steps.bulkDelete(ids.sort((a, b) => a - b).slice(0, ids.length - MOST_STEPS));
+  if (ids.length > MAX_STEPS)
+    await db.steps.bulkDelete(ids.sort((a, b) => a - b).slice(0, ids.length - MAX_STEPS));
 }
 
 const shortened = (_name: string, value: unknown): unknown =>
-  typeof value === 'string' && value.length > MOST_LETTERS
-    ? `${value.slice(0, MOST_LETTERS)}… (${value.length} letters)`
+  typeof value === 'string' && value.length > MAX_LETTERS
+    ? `${value.slice(0, MAX_LETTERS)}… (${value.length} letters)`
     : value;
 
-/** A place whose every call is noted down, with its answer. */
-export function noted(target: Target, key: string): Target {
-  const tell = async <T>(did: Step['did'], sent: string, call: () => Promise<T>): Promise<T> => {
+/** A place whose every call is written down, with its answer. */
+export function recorded(target: Target, key: string): Target {
+  const call = async <T>(did: Step['did'], sent: string, work: () => Promise<T>): Promise<T> => {
     try {
-      const answer = await call();
+      const answer = await work();
       await note({
         key,
         did,
@@ -41,14 +42,14 @@ export function noted(target: Target, key: string): Target {
   };
   const text = (payload: Payload) => JSON.stringify(payload, shortened, 1);
   return {
-    findByKey: (k) => tell('find', k, () => target.findByKey(k)),
-    place: (payload, k) => tell('place', text(payload), () => target.place(payload, k)),
-    replace: (url, payload, k) =>
-      tell('replace', `${url}\n${text(payload)}`, () => target.replace(url, payload, k)),
-    remove: (url, k) => tell('remove', url, () => target.remove(url, k)),
+    findByKey: (k) => call('find', k, () => target.findByKey(k)),
+    publish: (payload, k) => call('publish', text(payload), () => target.publish(payload, k)),
+    update: (url, payload, k) =>
+      call('update', `${url}\n${text(payload)}`, () => target.update(url, payload, k)),
+    remove: (url, k, payload) => call('remove', url, () => target.remove(url, k, payload)),
     ...(target.prepare && {
       prepare: (payload: Payload) =>
-        tell('prepare', '', () => target.prepare?.(payload) ?? Promise.resolve())
+        call('prepare', '', () => target.prepare?.(payload) ?? Promise.resolve())
     })
   };
 }

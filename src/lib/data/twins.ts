@@ -1,40 +1,45 @@
-import { isUpdate, type OutboxState } from '$lib/core/lanes/outbox.ts';
-import { pairTwins } from '$lib/core/twins/pair.ts';
+import type { Item } from '$lib/core/model/item.ts';
+import type { Twin } from '$lib/core/model/twin.ts';
+import type { PairingFacts } from '$lib/core/twins/circumstances.ts';
 import { db } from './db.ts';
 
-const UNSETTLED: Record<OutboxState, 'under-way' | 'failed' | undefined> = {
-  'in-review': 'under-way',
-  planned: 'under-way',
-  waiting: 'under-way',
-  sending: 'under-way',
-  failed: 'failed',
-  placed: undefined,
-  removed: undefined
-};
+export const getTwin = (id: string): Promise<Twin | undefined> => db.twins.get(id);
 
-/** Pairs all items anew and writes down what changed. Heavy: runs in a worker. */
-export async function pairAgain(): Promise<{ twins: number; changed: number }> {
-  const [videos, posts, decisions, drafts, narrations, entries] = await Promise.all([
-    db.items.where({ kind: 'video' }).toArray(),
-    db.items.where({ kind: 'post' }).toArray(),
-    db.decisions.toArray(),
-    db.drafts.toArray(),
-    db.narrations.toArray(),
-    db.outbox.toArray()
-  ]);
-  const twins = pairTwins(videos, posts, {
-    setAside: new Map(decisions.flatMap((d) => (d.kind === 'set-aside' ? [[d.id, d.at]] : []))),
-    accepted: new Map(decisions.flatMap((d) => (d.titles ? [[d.id, d.titles]] : []))),
-    onDesk: new Map(drafts.map((d) => [d.id, d.since])),
-    inBooth: new Map(narrations.map((n) => [n.id, n.since])),
-    placing: new Map(
-      entries.flatMap((e) => {
-        // An update that is on its way makes neither half.
-        const state = isUpdate(e.payload) ? undefined : UNSETTLED[e.state];
-        return state ? [[e.itemId, state] as const] : [];
-      })
+/** Twins, newest first; all of them where no number is given. */
+export function newestTwins(most?: number): Promise<Twin[]> {
+  const newest = db.twins.orderBy('date').reverse();
+  return (most === undefined ? newest : newest.limit(most)).toArray();
+}
+
+/** Twins with some words in the title of one of their halves. */
+export const findTwins = (words: string, most: number): Promise<Twin[]> =>
+  db.twins
+    .filter(({ video, post }) =>
+      [video, post].some((half) => half?.title.toLowerCase().includes(words))
     )
+    .limit(most)
+    .toArray();
+
+/** All that pairing depends on, as it is at one moment. */
+export function readForPairing(): Promise<{ items: Item[]; facts: PairingFacts }> {
+  const tables = [db.items, db.decisions, db.drafts, db.narrations, db.outbox, db.transfers];
+  return db.transaction('r', tables, async () => {
+    const [items, decisions, drafts, narrations, entries, transfers] = await Promise.all([
+      db.items.toArray(),
+      db.decisions.toArray(),
+      db.drafts.toArray(),
+      db.narrations.toArray(),
+      db.outbox.toArray(),
+      db.transfers.toArray()
+    ]);
+    const setAside = decisions.filter((d) => d.kind === 'set-aside');
+    const accepted = decisions.flatMap(({ id, titles }) => (titles ? [{ id, titles }] : []));
+    return { items, facts: { setAside, accepted, drafts, narrations, entries, transfers } };
   });
+}
+
+/** Makes the twins what they were paired to, and writes only what changed. */
+export function replaceTwins(twins: readonly Twin[]): Promise<{ twins: number; changed: number }> {
   return db.transaction('rw', db.twins, async () => {
     const before = new Map((await db.twins.toArray()).map((t) => [t.id, JSON.stringify(t)]));
     const changed = twins.filter((t) => before.get(t.id) !== JSON.stringify(t));

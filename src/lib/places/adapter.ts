@@ -1,7 +1,8 @@
-import type { Target } from '$lib/core/lanes/settle.ts';
+import type { Target } from '$lib/core/delivery/deliver.ts';
 import type { Network } from '$lib/core/model/network.ts';
 import type { Place } from '$lib/core/model/place.ts';
-import { db } from '$lib/data/db.ts';
+import { getNetwork } from '$lib/data/networks.ts';
+import { getPlace } from '$lib/data/places.ts';
 import { readKey } from '$lib/data/keys.ts';
 import { MAILBOX_ID, readMailbox } from '$lib/data/mailbox.ts';
 import { ownSecret } from '$lib/data/secret.ts';
@@ -13,17 +14,21 @@ import type { PlaceAdapter } from './place.ts';
 import type { VideoChannel } from './videoChannel.ts';
 import { readAddress } from './wire.ts';
 
-/** The adapter for a place as it is linked. */
-export async function adapterFor(place: Place): Promise<PlaceAdapter> {
-  return (await publisherFor(place)) ?? new FeedPlace(place);
+/**
+ * The adapter for a place as it is connected.
+ * @param key to be tried, instead of the one that is stored
+ */
+export async function adapterFor(place: Place, key?: string): Promise<PlaceAdapter> {
+  return (await publisherFor(place, key)) ?? new FeedPlace(place);
 }
 
 /** The adapter for a place that takes what we make, or null. Loaded when first used. */
 export async function publisherFor(
-  place: Place | undefined
+  place: Place | null | undefined,
+  key?: string
 ): Promise<MicropubBlog | VideoChannel | null> {
   if (!place?.micropub) return null;
-  return place.kind === 'blog' ? blogFor(place) : channelFor(place);
+  return place.kind === 'blog' ? blogFor(place, key) : channelFor(place, key);
 }
 
 /** Files that this page has sent, by network: a retry need not send them again. */
@@ -36,7 +41,7 @@ function sentTo(id: string): Map<string, string> {
 
 /** What places what is in the outbox, at a place or a network; null where it is not linked any more. */
 export async function targetFor(id: string): Promise<{ title: string; target: Target } | null> {
-  const network = await db.networks.get(id);
+  const network = await getNetwork(id);
   if (network?.isByHand) {
     const target = await byHand(network);
     return target && { title: network.title, target };
@@ -48,7 +53,7 @@ export async function targetFor(id: string): Promise<{ title: string; target: Ta
       target: new UpdateNetwork(network, await readKey(id), keptFile, sentTo(id))
     };
   }
-  const place = await db.places.get(id);
+  const place = await getPlace(id);
   const target = await publisherFor(place);
   return place && target ? { title: place.title, target } : null;
 }
@@ -59,8 +64,11 @@ export async function byHand(network: Network): Promise<ByHand | null> {
   if (!mailbox) return null;
   const { ByHand } = await import('./byHand.ts');
   return new ByHand(network, mailbox, {
-    ...{ key: await readKey(MAILBOX_ID), secret: await ownSecret(), origin: location.origin },
-    ...{ fileOf: anyFile, now: () => new Date() }
+    key: await readKey(MAILBOX_ID),
+    secret: await ownSecret(),
+    origin: location.origin,
+    fileOf: anyFile,
+    now: () => new Date()
   });
 }
 
@@ -76,14 +84,20 @@ async function anyFile(url: string): Promise<Blob | null> {
   }
 }
 
-export async function blogFor(place: Place | undefined): Promise<MicropubBlog | null> {
+export async function blogFor(
+  place: Place | null | undefined,
+  key?: string
+): Promise<MicropubBlog | null> {
   if (place?.kind !== 'blog' || !place.micropub) return null;
   const { MicropubBlog } = await import('./micropub.ts');
-  return new MicropubBlog(place, await readKey(place.id));
+  return new MicropubBlog(place, key ?? (await readKey(place.id)));
 }
 
-export async function channelFor(place: Place | undefined): Promise<VideoChannel | null> {
+export async function channelFor(
+  place: Place | null | undefined,
+  key?: string
+): Promise<VideoChannel | null> {
   if (place?.kind !== 'channel' || !place.micropub) return null;
   const { VideoChannel } = await import('./videoChannel.ts');
-  return new VideoChannel(place, await readKey(place.id));
+  return new VideoChannel(place, key ?? (await readKey(place.id)));
 }

@@ -1,6 +1,6 @@
-import type { Target } from '$lib/core/lanes/settle.ts';
-import { isUpdate, type Payload, type UpdatePayload } from '$lib/core/lanes/outbox.ts';
-import type { MessageFile } from '$lib/core/messages/message.ts';
+import type { Target } from '$lib/core/delivery/deliver.ts';
+import { isUpdate, type Payload, type UpdatePayload } from '$lib/core/delivery/outbox.ts';
+import type { MessageFile } from '$lib/core/mail/message.ts';
 import type { Mailbox } from '$lib/core/model/mailbox.ts';
 import type { Network } from '$lib/core/model/network.ts';
 import { PlaceError } from '$lib/core/model/place.ts';
@@ -8,7 +8,7 @@ import {
   fileNameFor,
   handOffMessage,
   handOffOf,
-  MOST_ATTACHED,
+  MAX_ATTACHED,
   toFragment,
   type HandOff
 } from '$lib/core/updates/handOff.ts';
@@ -42,7 +42,7 @@ export class ByHand implements Target {
     return this.#mailbox.find(await this.#messageId(key));
   }
 
-  async place(payload: Payload, key: string): Promise<string> {
+  async publish(payload: Payload, key: string): Promise<string> {
     if (!isUpdate(payload)) throw new PlaceError({ kind: 'refused', detail: 'It takes updates.' });
     const { origin, now } = this.surroundings;
     const { handOff, files } = await this.#handOff(payload, key);
@@ -51,8 +51,8 @@ export class ByHand implements Target {
   }
 
   /** The mailbox keeps one message for a Message-ID, so the new one takes the place of the old. */
-  replace(_url: string, payload: Payload, key: string): Promise<string> {
-    return this.place(payload, key);
+  update(_url: string, payload: Payload, key: string): Promise<string> {
+    return this.publish(payload, key);
   }
 
   async remove(_url: string, key: string): Promise<void> {
@@ -72,13 +72,15 @@ export class ByHand implements Target {
     const blob = shown && (await this.surroundings.fileOf(shown.url));
     const name = shown ? fileNameFor(blob?.type ?? '', payload.clip !== null) : '';
     const files =
-      blob && blob.size <= MOST_ATTACHED
+      blob && blob.size <= MAX_ATTACHED
         ? [{ name, type: blob.type, bytes: new Uint8Array(await blob.arrayBuffer()) }]
         : [];
     const { url: placeUrl, title: place } = this.network;
     const { messages, address } = this.linked;
     const handOff = handOffOf(payload, {
-      ...{ key, place, placeUrl },
+      key,
+      place,
+      placeUrl,
       file: shown && {
         name,
         url: isKept(shown.url) ? '' : shown.url,

@@ -1,19 +1,25 @@
 import { z } from 'zod';
+import { understood } from './understood.ts';
 
 const factsSchema = z.object({
-  scope: z.string().optional().catch(undefined),
+  scope: z.string().nullish(),
   /** Seconds since 1970. */
-  exp: z.number().positive().max(8.64e12).optional().catch(undefined)
+  exp: z.number().positive().max(8.64e12).nullish()
 });
 
 /**
- * What a token endpoint tells of a key: its scopes and until when it is good (ISO 8601), each null where
- * it is not told. Field names as in token introspection (RFC 7662).
+ * What a token endpoint says of a key: its scopes and until when it is valid (ISO 8601), each null
+ * where it does not say. Field names as in token introspection (RFC 7662).
+ * @param url the endpoint
+ * @throws PlaceError `not-understood`
  */
-export function readKeyFacts(body: unknown): { scope: string[] | null; keyEnds: string | null } {
-  const { scope, exp } = factsSchema.catch({}).parse(body);
+export function readKeyFacts(
+  body: unknown,
+  url: string
+): { scope: string[] | null; keyEnds: string | null } {
+  const { scope, exp } = understood(factsSchema, body, url);
   return {
-    scope: scope === undefined ? null : scope.split(/\s+/).filter(Boolean),
-    keyEnds: exp === undefined ? null : new Date(exp * 1000).toISOString()
+    scope: scope?.split(/\s+/).filter(Boolean) ?? null,
+    keyEnds: exp ? new Date(exp * 1000).toISOString() : null
   };
 }

@@ -1,13 +1,13 @@
 import { z } from 'zod';
+import { PlaceError } from '$lib/core/model/place.ts';
 import type { Mailbox } from '$lib/core/model/mailbox.ts';
-import { callStraight } from './wire.ts';
+import { understood } from './understood.ts';
+import { callDirectly } from './wire.ts';
 
 const listSchema = z.object({
-  messages: z
-    .array(
-      z.object({ url: z.string().catch(''), raw: z.string(), messageId: z.string().catch('') })
-    )
-    .catch([])
+  messages: z.array(
+    z.object({ url: z.string().default(''), raw: z.string(), messageId: z.string().default('') })
+  )
 });
 type Listed = z.infer<typeof listSchema>['messages'][number];
 
@@ -22,8 +22,13 @@ export class MailboxPlace {
   async deliver(message: string): Promise<string> {
     const { messages: url } = this.linked;
     const headers = { 'content-type': 'message/rfc822' };
-    const answer = await callStraight(url, { method: 'POST', body: message, headers }, this.key);
-    return new URL(answer.headers.get('location') ?? '', url).href;
+    const init = { method: 'POST', body: message, headers };
+    return callDirectly(
+      url,
+      init,
+      this.key,
+      (answer) => new URL(answer.headers.get('location') ?? '', url).href
+    );
   }
 
   async find(messageId: string): Promise<string | null> {
@@ -34,27 +39,34 @@ export class MailboxPlace {
   async answersTo(messageId: string): Promise<string[]> {
     const listed = await this.#list('in-reply-to', messageId);
     return Promise.all(
-      listed.map(async ({ raw }) => (await callStraight(this.#own(raw), {}, this.key)).text())
+      listed.map(({ raw }) => callDirectly(this.#own(raw), {}, this.key, (answer) => answer.text()))
     );
   }
 
   async remove(messageId: string): Promise<void> {
     for (const { raw } of await this.#list('message-id', messageId))
-      await callStraight(this.#own(raw), { method: 'DELETE' }, this.key);
+      await callDirectly(this.#own(raw), { method: 'DELETE' }, this.key, () => null);
   }
 
   async #list(by: 'message-id' | 'in-reply-to', messageId: string): Promise<Listed[]> {
     const url = new URL(this.linked.messages);
     url.searchParams.set(by, `<${messageId}>`);
-    const answer = await callStraight(url.href, {}, this.key);
-    return listSchema.parse(await answer.json().catch(() => ({}))).messages;
+    const body = await callDirectly(url.href, {}, this.key, (answer): Promise<unknown> =>
+      answer.json().catch(() => null)
+    );
+    return understood(listSchema, body, url.href).messages;
   }
 
   /** The key goes to the mailbox's own origin only. */
   #own(address: string): string {
     const { origin } = new URL(this.linked.messages);
     const url = new URL(address, origin);
-    if (url.origin !== origin) throw new TypeError('A message lies at another site.');
+    if (url.origin !== origin)
+      throw new PlaceError({
+        kind: 'not-understood',
+        url: address,
+        detail: 'A message lies at another site.'
+      });
     return url.href;
   }
 }

@@ -1,6 +1,12 @@
 import { cleanHtml } from '$lib/core/feeds/clean.ts';
 import { htmlText } from '$lib/core/feeds/text.ts';
-import { isUpdate, isVideo, type Payload, type PostPayload } from '$lib/core/lanes/outbox.ts';
+import {
+  isChange,
+  isPost,
+  type ChangePayload,
+  type Payload,
+  type PostPayload
+} from '$lib/core/delivery/outbox.ts';
 import type { Item, Visibility } from '$lib/core/model/item.ts';
 import { itemId } from '$lib/core/model/ids.ts';
 import { keyOfUid, uidOfKey } from '$lib/core/model/origin.ts';
@@ -18,15 +24,47 @@ export class MicropubBlog extends MicropubPlace {
     return null;
   }
 
-  async place(payload: Payload, key: string): Promise<string> {
+  async publish(payload: Payload, key: string): Promise<string> {
+    // What it would change is not there, and a change makes no post.
+    if (isChange(payload)) throw new PlaceError({ kind: 'not-found', url: this.linked.url });
     return this.create(toProperties(postOnly(payload, this.linked.url), key));
   }
 
-  async replace(url: string, payload: Payload, key: string): Promise<string> {
+  async update(url: string, payload: Payload, key: string): Promise<string> {
+    if (isChange(payload)) return this.#change(url, payload.change);
     const { 'mp-slug': _slug, ...replace } = toProperties(postOnly(payload, this.linked.url), key);
     const sent = await this.micropub({ action: 'update', url, replace });
     // Micropub answers 201 with the new address when an update changed it.
     return sent.location || url;
+  }
+
+  override async remove(url: string, _key: string, payload?: Payload): Promise<void> {
+    if (!payload || !isChange(payload)) return super.remove(url);
+    const { change } = payload;
+    if (change.what === 'retitle') await this.#putTitleBack(url, change);
+    else await this.#removeEmbed(url, change.html);
+  }
+
+  async #change(url: string, change: ChangePayload['change']): Promise<string> {
+    if (change.what === 'retitle') await this.retitle(url, change.to);
+    else await this.addEmbed(url, change.html, change.embedUrl);
+    return url;
+  }
+
+  /** A title that was changed once more since is somebody's choice, and stays. */
+  async #putTitleBack(url: string, { from, to }: { from: string; to: string }): Promise<void> {
+    const properties = await this.source(url);
+    if (properties && first(properties, 'name') === to) await this.retitle(url, from);
+  }
+
+  async #removeEmbed(url: string, embed: string): Promise<void> {
+    const properties = await this.source(url);
+    if (!properties) return;
+    const html = htmlOf(properties);
+    const without = html.replace(`${embed}\n`, '').replace(embed, '');
+    if (without === html) return;
+    const replace = { content: [{ html: without }] };
+    await this.micropub({ action: 'update', url, replace });
   }
 
   /** Gives a post that we did not make another title, and changes nothing else of it. */
@@ -50,10 +88,6 @@ export class MicropubBlog extends MicropubPlace {
     });
   }
 
-  isOwn(item: Item): boolean {
-    return item.visibility !== 'public';
-  }
-
   async listOwn(): Promise<{ item: Item; html: string }[]> {
     const own: { item: Item; html: string }[] = [];
     for await (const properties of this.sources()) {
@@ -66,9 +100,8 @@ export class MicropubBlog extends MicropubPlace {
 
 /** What is no post is refused here before it is sent. */
 function postOnly(payload: Payload, url: string): PostPayload {
-  if (isVideo(payload) || isUpdate(payload))
-    throw new PlaceError({ kind: 'refused', url, detail: 'A blog takes posts.' });
-  return payload;
+  if (isPost(payload)) return payload;
+  throw new PlaceError({ kind: 'refused', url, detail: 'A blog takes posts.' });
 }
 
 function toProperties(payload: PostPayload, key: string): Properties {

@@ -1,19 +1,29 @@
 import { z } from 'zod';
+import type { Payload } from '$lib/core/delivery/outbox.ts';
 import { allowanceSchema } from '$lib/core/model/allowance.ts';
 import { PlaceError, rightSchema, type Place, type Right } from '$lib/core/model/place.ts';
 import { FeedPlace } from './feed.ts';
 import { readKeyFacts } from './keyFacts.ts';
-import type { Look } from './place.ts';
+import type { Capabilities } from './place.ts';
+import { understood } from './understood.ts';
 import { sendTo, type SendRequest, type Sent } from './wire.ts';
 
 /** Items looked through for a key, newest first. */
-const MOST_SEARCHED = 400;
+const MAX_SEARCHED = 400;
 
 const sourceSchema = z.object({ properties: z.record(z.string(), z.array(z.unknown())) });
 const listSchema = z.object({
-  items: z.array(sourceSchema).catch([]),
-  paging: z.object({ after: z.coerce.string() }).optional().catch(undefined)
+  items: z.array(sourceSchema),
+  paging: z.object({ after: z.union([z.string(), z.number()]).transform(String) }).nullish()
 });
+const categoriesSchema = z.object({ categories: z.array(z.string()).nullish() });
+const configSchema = z.object({ allowance: allowanceSchema.nullish() });
+
+/** Whether a place says that it does not have a query, which is optional. */
+const isUnsupported = (error: unknown): boolean =>
+  error instanceof PlaceError &&
+  (error.problem.kind === 'not-found' || error.problem.kind === 'refused');
+
 /** Microformats2 properties, as Micropub has them. */
 export type Properties = z.infer<typeof sourceSchema>['properties'];
 
@@ -32,8 +42,8 @@ export abstract class MicropubPlace extends FeedPlace {
     super(linked);
   }
 
-  override async look(signal?: AbortSignal): Promise<Look> {
-    const look = await super.look(signal);
+  override async fetchCapabilities(signal?: AbortSignal): Promise<Capabilities> {
+    const look = await super.fetchCapabilities(signal);
     if (!this.key) return look;
     const { rights, ...rest } = await this.grants(signal);
     return { ...look, ...rest, rights: ['read', ...rights] };
@@ -42,7 +52,7 @@ export abstract class MicropubPlace extends FeedPlace {
   /** What the key may do and until when, the categories on offer, and what may still be placed. */
   async grants(
     signal?: AbortSignal
-  ): Promise<Pick<Look, 'rights' | 'keyEnds' | 'categories' | 'allowance'>> {
+  ): Promise<Pick<Capabilities, 'rights' | 'keyEnds' | 'categories' | 'allowance'>> {
     const [{ rights, keyEnds }, categories, allowance] = await Promise.all([
       this.#keyFacts(signal),
       this.#categories(signal),
@@ -51,7 +61,7 @@ export abstract class MicropubPlace extends FeedPlace {
     return { rights, keyEnds, categories, allowance };
   }
 
-  async remove(url: string): Promise<void> {
+  async remove(url: string, _key?: string, _payload?: Payload): Promise<void> {
     await this.micropub({ action: 'delete', url });
   }
 
@@ -59,7 +69,7 @@ export abstract class MicropubPlace extends FeedPlace {
     // Where a place names no token endpoint, its configuration shows at least that the key is good.
     const url = this.linked.tokenEndpoint || `${this.linked.micropub}?q=config`;
     const { body } = await sendTo({ url, method: 'GET', key: this.key }, signal);
-    const { scope, keyEnds } = readKeyFacts(body);
+    const { scope, keyEnds } = readKeyFacts(body, url);
     if (scope === null) return { rights: ['create', 'update', 'delete'], keyEnds };
     return { rights: scope.flatMap((name) => rightSchema.safeParse(name).data ?? []), keyEnds };
   }
@@ -68,34 +78,37 @@ export abstract class MicropubPlace extends FeedPlace {
     const url = `${this.linked.micropub}?q=category`;
     try {
       const { body } = await sendTo({ url, method: 'GET', key: this.key }, signal);
-      return z.object({ categories: z.array(z.string()) }).parse(body).categories;
-    } catch {
+      return understood(categoriesSchema, body, url).categories ?? [];
+    } catch (error) {
       // The query is optional in Micropub; without it categories are typed.
-      return [];
+      if (isUnsupported(error)) return [];
+      throw error;
     }
   }
 
-  async #allowance(signal?: AbortSignal): Promise<Look['allowance']> {
+  async #allowance(signal?: AbortSignal): Promise<Capabilities['allowance']> {
     const url = `${this.linked.micropub}?q=config`;
     const asOf = new Date().toISOString();
     try {
       const { body } = await sendTo({ url, method: 'GET', key: this.key }, signal);
-      return { ...z.object({ allowance: allowanceSchema }).parse(body).allowance, asOf };
-    } catch {
-      // Most places tell none.
-      return null;
+      const { allowance } = understood(configSchema, body, url);
+      // Most places have none.
+      return allowance ? { ...allowance, asOf } : null;
+    } catch (error) {
+      if (isUnsupported(error)) return null;
+      throw error;
     }
   }
 
   protected async *sources(): AsyncGenerator<Properties> {
     let after = '';
-    for (let seen = 0; seen < MOST_SEARCHED;) {
+    for (let seen = 0; seen < MAX_SEARCHED;) {
       const url = new URL(this.linked.micropub);
       url.searchParams.set('q', 'source');
       url.searchParams.set('limit', '50');
       if (after) url.searchParams.set('after', after);
       const { body } = await sendTo({ url: url.href, method: 'GET', key: this.needKey() });
-      const { items, paging } = listSchema.parse(body);
+      const { items, paging } = understood(listSchema, body, url.href);
       for (const { properties } of items) yield properties;
       seen += items.length;
       if (!paging || items.length === 0) return;
@@ -113,7 +126,7 @@ export abstract class MicropubPlace extends FeedPlace {
         { url: asked.href, method: 'GET', key: this.needKey() },
         signal
       );
-      return sourceSchema.parse(body).properties;
+      return understood(sourceSchema, body, asked.href).properties;
     } catch (error) {
       if (error instanceof PlaceError && error.problem.kind === 'not-found') return null;
       throw error;

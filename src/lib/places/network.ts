@@ -1,32 +1,35 @@
 import { z } from 'zod';
-import { isUpdate, type Payload, type UpdatePayload } from '$lib/core/lanes/outbox.ts';
-import type { Target } from '$lib/core/lanes/settle.ts';
+import { isUpdate, type Payload, type UpdatePayload } from '$lib/core/delivery/outbox.ts';
+import type { Target } from '$lib/core/delivery/deliver.ts';
 import { allowanceSchema } from '$lib/core/model/allowance.ts';
 import type { Network } from '$lib/core/model/network.ts';
 import { keyOfUid, uidOfKey } from '$lib/core/model/origin.ts';
 import { PlaceError } from '$lib/core/model/place.ts';
 import { updateLimitsSchema } from '$lib/core/updates/placeLimits.ts';
 import { readKeyFacts } from './keyFacts.ts';
-import { callStraight, sendTo } from './wire.ts';
+import { understood } from './understood.ts';
+import { callDirectly, sendTo } from './wire.ts';
 
 /** Updates looked through for a key, newest first. */
-const MOST_SEARCHED = 400;
+const MAX_SEARCHED = 400;
 
 const optionSchema = z.object({
   name: z.string(),
-  replies: z.object({ totalItems: z.number() }).catch({ totalItems: 0 })
+  replies: z.object({ totalItems: z.number() }).default({ totalItems: 0 })
 });
 const objectSchema = z.object({
   id: z.string(),
-  url: z.string().catch(''),
-  context: z.string().catch(''),
-  oneOf: z.array(optionSchema).catch([]),
-  closed: z.string().optional().catch(undefined)
+  url: z.string().default(''),
+  context: z.string().default(''),
+  oneOf: z.array(optionSchema).default([]),
+  closed: z.string().nullish()
 });
 const pageSchema = z.object({
-  orderedItems: z.array(z.object({ object: objectSchema })).catch([]),
-  next: z.string().optional().catch(undefined)
+  orderedItems: z.array(z.object({ object: objectSchema })),
+  next: z.string().nullish()
 });
+const allowanceOnlySchema = z.object({ allowance: allowanceSchema.nullish() });
+const tagCountsSchema = z.record(z.string(), z.number());
 type Found = z.infer<typeof objectSchema>;
 
 /** What has come of a poll or quiz so far. */
@@ -55,13 +58,12 @@ export class UpdateNetwork implements Target {
   ) {}
 
   /** What it takes and how much of its allowance is left. */
-  async limits(signal?: AbortSignal): Promise<Pick<Network, 'limits' | 'allowance'>> {
+  async fetchLimits(signal?: AbortSignal): Promise<Pick<Network, 'limits' | 'allowance'>> {
     const { limitsUrl: url } = this.linked;
     const { body } = await sendTo({ url, method: 'GET' }, signal);
-    const limits = updateLimitsSchema.safeParse(body).data;
-    if (!limits) throw new PlaceError({ kind: 'refused', url, detail: 'It tells no limits.' });
-    const told = z.object({ allowance: allowanceSchema }).safeParse(body).data;
-    return { limits, allowance: told?.allowance ?? null };
+    const limits = understood(updateLimitsSchema, body, url);
+    const { allowance } = understood(allowanceOnlySchema, body, url);
+    return { limits, allowance: allowance ?? null };
   }
 
   /**
@@ -72,7 +74,7 @@ export class UpdateNetwork implements Target {
     const { tokenEndpoint: url } = this.linked;
     if (!url || !this.key) return null;
     const { body } = await sendTo({ url, method: 'GET', key: this.key }, signal);
-    return readKeyFacts(body).keyEnds;
+    return readKeyFacts(body, url).keyEnds;
   }
 
   /** How often hashtags are used there, by their names in lower case; empty where it does not tell. */
@@ -81,7 +83,7 @@ export class UpdateNetwork implements Target {
     const url = new URL(this.linked.tagCounts);
     url.searchParams.set('names', names.join(','));
     const { body } = await sendTo({ url: url.href, method: 'GET' }, signal);
-    return new Map(Object.entries(z.record(z.string(), z.number()).catch({}).parse(body)));
+    return new Map(Object.entries(understood(tagCountsSchema, body, url.href)));
   }
 
   async findByKey(key: string): Promise<string | null> {
@@ -110,8 +112,9 @@ export class UpdateNetwork implements Target {
     if (!url) throw new PlaceError({ kind: 'refused', detail: 'It takes no files.' });
     const body = new FormData();
     body.set('file', file);
-    const answer = await callStraight(url, { method: 'POST', body }, this.key);
-    const address = answer.headers.get('location');
+    const address = await callDirectly(url, { method: 'POST', body }, this.key, (answer) =>
+      answer.headers.get('location')
+    );
     if (!address) throw new PlaceError({ kind: 'refused', url, detail: 'It tells no address.' });
     return new URL(address, url).href;
   }
@@ -128,12 +131,12 @@ export class UpdateNetwork implements Target {
     };
   }
 
-  async place(payload: Payload, key: string): Promise<string> {
+  async publish(payload: Payload, key: string): Promise<string> {
     const sent = await this.#send({ type: 'Create', object: this.#object(payload, key) });
     return sent.location || ((await this.findByKey(key)) ?? '');
   }
 
-  async replace(url: string, payload: Payload, key: string): Promise<string> {
+  async update(url: string, payload: Payload, key: string): Promise<string> {
     const object = { ...this.#object(payload, key), id: url };
     const sent = await this.#send({ type: 'Update', object });
     return sent.location || url;
@@ -149,7 +152,7 @@ export class UpdateNetwork implements Target {
       if (keyOfUid(context) !== key || oneOf.length === 0) continue;
       return {
         votes: oneOf.map(({ name, replies }) => ({ name, count: replies.totalItems })),
-        isClosed: closed !== undefined
+        isClosed: Boolean(closed)
       };
     }
     return null;
@@ -158,13 +161,13 @@ export class UpdateNetwork implements Target {
   async *#told(): AsyncGenerator<Found> {
     let url: string | undefined = this.linked.outbox;
     const { origin } = new URL(url);
-    for (let seen = 0; url && seen < MOST_SEARCHED;) {
+    for (let seen = 0; url && seen < MAX_SEARCHED;) {
       const { body } = await sendTo({ url, method: 'GET', key: this.key || undefined });
-      const page: z.infer<typeof pageSchema> = pageSchema.parse(body);
+      const page: z.infer<typeof pageSchema> = understood(pageSchema, body, url);
       for (const { object } of page.orderedItems) yield object;
       seen += page.orderedItems.length;
       if (page.orderedItems.length === 0) return;
-      const next: string | undefined = page.next;
+      const next: string = page.next ?? '';
       // The key goes to its own origin only.
       url = next && URL.canParse(next) && new URL(next).origin === origin ? next : undefined;
     }
@@ -210,7 +213,10 @@ export function toObject(payload: UpdatePayload, key: string): object {
 }
 
 const videoOf = ({ url, alt, seconds, type }: NonNullable<UpdatePayload['clip']>): object => ({
-  ...{ type: 'Video', url, name: alt, mediaType: type },
+  type: 'Video',
+  url,
+  name: alt,
+  mediaType: type,
   // ISO 8601.
   duration: `PT${Math.round(seconds * 10) / 10}S`
 });

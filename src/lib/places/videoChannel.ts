@@ -1,28 +1,29 @@
 import { z } from 'zod';
 import { limitsSchema, type Limits } from '$lib/core/narration/details.ts';
-import { isVideo, type Payload, type VideoPayload } from '$lib/core/lanes/outbox.ts';
+import { isVideo, type Payload, type VideoPayload } from '$lib/core/delivery/outbox.ts';
 import { itemId } from '$lib/core/model/ids.ts';
 import type { Item } from '$lib/core/model/item.ts';
 import { keyOfUid, uidOfKey } from '$lib/core/model/origin.ts';
 import { PlaceError } from '$lib/core/model/place.ts';
 import { first, MicropubPlace, type Properties } from './micropubPlace.ts';
+import { understood } from './understood.ts';
 import { sendTo } from './wire.ts';
 
 const configSchema = z.object({
-  'upload-endpoint': z.string(),
-  limits: limitsSchema.catch(limitsSchema.parse({}))
+  'upload-endpoint': z.string().default(''),
+  limits: limitsSchema.default(() => limitsSchema.parse({}))
 });
 
 /** How far a channel has got with a file. */
-export const workStateSchema = z.enum([
+export const processingStateSchema = z.enum([
   'awaiting-file',
   'checking',
   'making-sizes',
   'ready',
   'failed'
 ]);
-export interface WorkAtChannel {
-  state: z.infer<typeof workStateSchema>;
+export interface Processing {
+  state: z.infer<typeof processingStateSchema>;
   /** Between 0 and 1. */
   done: number;
   trouble: string;
@@ -36,8 +37,8 @@ export class VideoChannel extends MicropubPlace {
     const url = `${this.linked.micropub}?q=config`;
     const key = this.needKey();
     const { body } = await sendTo({ url, method: 'GET', key });
-    const config = configSchema.safeParse(body).data;
-    if (!config)
+    const config = understood(configSchema, body, url);
+    if (!config['upload-endpoint'])
       throw new PlaceError({ kind: 'refused', url, detail: 'The channel takes no files.' });
     return {
       endpoint: config['upload-endpoint'],
@@ -52,31 +53,27 @@ export class VideoChannel extends MicropubPlace {
     return null;
   }
 
-  async place(payload: Payload, key: string): Promise<string> {
+  async publish(payload: Payload, key: string): Promise<string> {
     return this.create(toProperties(videoOnly(payload, this.linked.url), key));
   }
 
-  async replace(url: string, payload: Payload, key: string): Promise<string> {
+  async update(url: string, payload: Payload, key: string): Promise<string> {
     const replace = toProperties(videoOnly(payload, this.linked.url), key);
     const sent = await this.micropub({ action: 'update', url, replace });
     return sent.location || url;
   }
 
   /** How far the channel has got with the file of a video. */
-  async workOn(url: string, signal?: AbortSignal): Promise<WorkAtChannel> {
+  async fetchProcessing(url: string, signal?: AbortSignal): Promise<Processing> {
     const properties = await this.source(url, signal);
     if (!properties) throw new PlaceError({ kind: 'not-found', url });
     return {
-      state: workStateSchema.catch('ready').parse(first(properties, 'state')),
+      // A channel that says nothing of its work on files has none to do.
+      state: understood(processingStateSchema, first(properties, 'state') || 'ready', url),
       done: Number(first(properties, 'progress')) || 0,
       trouble: first(properties, 'trouble'),
       embedUrl: first(properties, 'embed')
     };
-  }
-
-  /** A premiere that is announced stands in the feed; what is private or unlisted does not. */
-  isOwn(item: Item): boolean {
-    return item.visibility === 'private' || item.visibility === 'unlisted';
   }
 
   /** Videos that the feed does not show: those that are not public. */
@@ -115,15 +112,26 @@ function toProperties(payload: VideoPayload, key: string): Properties {
 function toItem(properties: Properties, placeId: string): Item {
   const url = first(properties, 'url');
   const madeFrom = first(properties, 'based-on');
-  const visibility = z.enum(['unlisted', 'private']).catch('private');
+
+  const visibility = understood(
+    z.enum(['unlisted', 'private']),
+    first(properties, 'visibility'),
+    url
+  );
+  // What is private until a date says when in `published`.
+  const isScheduled =
+    visibility === 'private' && Date.parse(first(properties, 'published')) > Date.now();
   const photo = first(properties, 'photo');
   return {
     id: itemId(placeId, url),
-    ...{ placeId, kind: 'video', nativeId: url, url },
+    placeId,
+    kind: 'video',
+    nativeId: url,
+    url,
     title: first(properties, 'name') || url,
     published: first(properties, 'published') || null,
     updated: first(properties, 'updated') || null,
-    visibility: visibility.parse(first(properties, 'visibility')),
+    visibility: isScheduled ? 'scheduled' : visibility,
     author: '',
     language: first(properties, 'language'),
     licence: '',

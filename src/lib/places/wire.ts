@@ -1,15 +1,20 @@
 import { z } from 'zod';
 import { PlaceError, problemSchema, type ProblemKind } from '$lib/core/model/place.ts';
-import type { Fetched } from '$lib/workers/core.worker.ts';
+import { TIMES } from '$lib/core/delivery/outbox.ts';
+import { withTimeLimit } from '$lib/timeLimit.ts';
+import type { Fetched } from '$lib/workers/coreApi.ts';
+
+/** Milliseconds: what a place is given to answer a call, and to take a file. */
+const [ANSWER_LIMIT, FILE_LIMIT] = [TIMES.callLimit, 10 * 60_000];
 
 /** Reads another site's page or feed through the guarded route of our own server. */
-export async function readAddress(url: string, signal?: AbortSignal): Promise<Fetched> {
-  const answer = await call(`/api/read?url=${encodeURIComponent(url)}`, { signal }, url);
-  return {
+export function readAddress(url: string, signal?: AbortSignal): Promise<Fetched> {
+  const path = `/api/read?url=${encodeURIComponent(url)}`;
+  return call(path, {}, url, signal, async (answer) => ({
     url: answer.headers.get('x-read-url') ?? url,
     contentType: answer.headers.get('x-read-type') ?? '',
     bytes: new Uint8Array(await answer.arrayBuffer())
-  };
+  }));
 }
 
 export interface Sent {
@@ -19,23 +24,26 @@ export interface Sent {
 }
 
 /**
- * Calls a place straight from the browser, which its policy allows for linked places: for files,
- * which are too large to go through our own server.
- * @throws PlaceError unless the place answered with success
+ * Calls a place directly from the browser, which its policy allows for connected places: for
+ * files, which are too large to go through our own server.
+ * @param read what is wanted of the answer, read within the time limit
+ * @throws PlaceError unless the place answered with success in time
  */
-export async function callStraight(url: string, init: RequestInit, key: string): Promise<Response> {
-  let answer: Response;
-  try {
+export function callDirectly<T>(
+  url: string,
+  init: RequestInit,
+  key: string,
+  read: (answer: Response) => T | Promise<T>
+): Promise<T> {
+  const limit = init.body instanceof FormData ? FILE_LIMIT : ANSWER_LIMIT;
+  return withTimeLimit(limit, undefined, async (signal) => {
     const headers = { ...init.headers, ...(key && { authorization: `Bearer ${key}` }) };
-    answer = await fetch(url, { ...init, headers });
-  } catch (error) {
-    const isStopped = error instanceof DOMException && error.name === 'AbortError';
-    throw new PlaceError({ kind: isStopped ? 'stopped' : 'no-answer', url });
-  }
-  if (answer.ok) return answer;
-  const body: unknown = await answer.json().catch(() => '');
-  const retryAfter = Number(answer.headers.get('retry-after')) || null;
-  throw new PlaceError({ ...problemOf({ status: answer.status, body, retryAfter }), url });
+    const answer = await fetchOrProblem(url, { ...init, headers, signal }, url);
+    if (answer.ok) return read(answer);
+    const body: unknown = await answer.json().catch(() => '');
+    const retryAfter = Number(answer.headers.get('retry-after')) || null;
+    throw new PlaceError({ ...problemOf({ status: answer.status, body, retryAfter }), url });
+  });
 }
 
 export const sendRequestSchema = z.object({
@@ -61,17 +69,14 @@ const sentSchema = z.object({
  * @throws PlaceError unless the place answered with success
  */
 export async function sendTo(request: SendRequest, signal?: AbortSignal): Promise<Sent> {
-  const answer = await call(
-    '/api/send',
-    {
-      method: 'POST',
-      headers: { 'Content-Type': 'application/json' },
-      body: JSON.stringify(request),
-      signal
-    },
-    request.url
+  const init = {
+    method: 'POST',
+    headers: { 'Content-Type': 'application/json' },
+    body: JSON.stringify(request)
+  };
+  const sent = await call('/api/send', init, request.url, signal, async (answer) =>
+    sentSchema.parse(await answer.json())
   );
-  const sent = sentSchema.parse(await answer.json());
   if (sent.status >= 400) throw new PlaceError({ ...problemOf(sent), url: request.url });
   return sent;
 }
@@ -107,17 +112,30 @@ function kindOf(status: number, error: string): ProblemKind {
 }
 
 /** A call of our own server; its problems come as JSON. */
-async function call(path: string, init: RequestInit, url: string): Promise<Response> {
-  let answer: Response;
+function call<T>(
+  path: string,
+  init: RequestInit,
+  url: string,
+  outer: AbortSignal | undefined,
+  read: (answer: Response) => Promise<T>
+): Promise<T> {
+  return withTimeLimit(ANSWER_LIMIT, outer, async (signal) => {
+    const answer = await fetchOrProblem(path, { ...init, signal }, url);
+    if (answer.ok) return read(answer);
+    const said = z
+      .object({ problem: problemSchema })
+      .safeParse(await answer.json().catch(() => null));
+    throw new PlaceError(
+      said.data?.problem ?? { kind: 'server-error', url, status: answer.status }
+    );
+  });
+}
+
+async function fetchOrProblem(path: string, init: RequestInit, url: string): Promise<Response> {
   try {
-    answer = await fetch(path, init);
+    return await fetch(path, init);
   } catch (error) {
-    const stopped = error instanceof DOMException && error.name === 'AbortError';
-    throw new PlaceError({ kind: stopped ? 'stopped' : 'no-answer', url });
+    const isStopped = error instanceof DOMException && error.name === 'AbortError';
+    throw new PlaceError({ kind: isStopped ? 'stopped' : 'no-answer', url });
   }
-  if (answer.ok) return answer;
-  const said = z
-    .object({ problem: problemSchema })
-    .safeParse(await answer.json().catch(() => null));
-  throw new PlaceError(said.data?.problem ?? { kind: 'server-error', url, status: answer.status });
 }

@@ -1,8 +1,13 @@
 import assert from 'node:assert/strict';
 import { createServer, type RequestListener } from 'node:http';
 import { after, before, test } from 'node:test';
+import { setFlagsFromString } from 'node:v8';
+import { runInNewContext } from 'node:vm';
 import { PlaceError } from '../core/model/place.ts';
 import { askOutside } from './outside.ts';
+
+setFlagsFromString('--expose_gc');
+const collectGarbage = runInNewContext('gc') as () => void;
 
 let origin = '';
 let last: Record<string, unknown> = {};
@@ -25,7 +30,7 @@ const routes: Record<string, RequestListener> = {
   },
   '/slow': () => {},
   '/drips': (_, res) => {
-    const timer = setInterval(() => res.write('x'), 20);
+    const timer = setInterval(() => res.write('x'), 50);
     res.on('close', () => clearInterval(timer));
   }
 };
@@ -93,13 +98,20 @@ test('time is limited, also for answers that drip', async () => {
   assert.equal(await kind(ask('/drips')), 'timed-out');
 });
 
+test('the limit holds for calls that drip while garbage is collected', async () => {
+  const collecting = setInterval(collectGarbage, 20);
+  const kinds = await Promise.all(Array.from({ length: 16 }, () => kind(ask('/drips'))));
+  clearInterval(collecting);
+  assert.deepEqual(new Set(kinds), new Set(['timed-out']));
+});
+
 test('the user can stop it', async () => {
   const controller = new AbortController();
   setTimeout(() => controller.abort(), 50);
   assert.equal(await kind(ask('/slow', {}, controller.signal)), 'stopped');
 });
 
-test('nothing is told but what belongs to the call', async () => {
+test('nothing is sent but what belongs to the call', async () => {
   await ask('/ok', { headers: { accept: 'text/html' } });
   assert.deepEqual(Object.keys(last).sort(), ['accept', 'connection', 'host', 'user-agent']);
 });

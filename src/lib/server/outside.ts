@@ -1,6 +1,7 @@
 import { lookup } from 'node:dns';
 import { Agent, request, type Dispatcher } from 'undici';
 import { PlaceError } from '$lib/core/model/place.ts';
+import { withTimeLimit } from '$lib/timeLimit.ts';
 import { checkedUrl, ForbiddenAddress, publicOnly, type Policy } from './addresses.ts';
 
 export interface Limits {
@@ -43,7 +44,18 @@ export async function askOutside(
   signal: AbortSignal,
   limits: Limits = READ_LIMITS
 ): Promise<Outside> {
-  const deadline = AbortSignal.any([signal, AbortSignal.timeout(limits.time)]);
+  return withTimeLimit(limits.time, signal, (deadline) =>
+    followRedirects(call, policy, limits, deadline, signal)
+  );
+}
+
+async function followRedirects(
+  call: Call,
+  policy: Policy,
+  limits: Limits,
+  deadline: AbortSignal,
+  signal: AbortSignal
+): Promise<Outside> {
   let url = checkedUrl(call.url, policy);
   for (let redirects = 0; ; redirects++) {
     const answer = await ask(url, call, policy, deadline, signal);

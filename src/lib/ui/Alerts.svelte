@@ -1,10 +1,10 @@
 <script lang="ts">
   import { readAlerts } from '$lib/data/alerts.ts';
   import { live } from './live.svelte.ts';
-  import { countWords } from './words.ts';
+  import { plural } from './messages.ts';
 
   /** What is shown in the bar itself; more of it is folded into one word. */
-  const MOST_SHOWN = 2;
+  const MAX_SHOWN = 2;
   const found = live(() => () => readAlerts(Date.now()));
   const alerts = $derived.by(() => {
     if (!found.value) return [];
@@ -36,18 +36,18 @@
 {/snippet}
 
 {#if alerts.length > 0}
-  <div class="shrink-0 text-sm whitespace-nowrap" role="status" aria-label="What needs a look">
-    {#if alerts.length <= MOST_SHOWN}
+  <div class="shrink-0 text-sm whitespace-nowrap" role="status" aria-label="Needs attention">
+    {#if alerts.length <= MAX_SHOWN}
       <p class="hidden gap-3 sm:flex">{@render links(false)}</p>
     {/if}
     <details
-      class="relative {alerts.length <= MOST_SHOWN ? 'sm:hidden' : ''}"
+      class="relative {alerts.length <= MAX_SHOWN ? 'sm:hidden' : ''}"
       bind:open={isOpen}
       {onfocusout}
     >
       <summary class="cursor-pointer rounded-base px-1"
         ><span class="sr-only sm:not-sr-only"
-          >{countWords(alerts.length, 'thing needs', 'things need')} a look</span
+          >{plural(alerts.length, 'thing needs', 'things need')} attention</span
         ><span class="sm:hidden" aria-hidden="true">{alerts.length} !</span></summary
       >
       <p

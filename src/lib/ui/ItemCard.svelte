@@ -1,16 +1,16 @@
 <script lang="ts">
   import ExternalLink from '@lucide/svelte/icons/external-link';
   import type { Half } from '$lib/core/model/twin.ts';
-  import type { ToldUpdate } from '$lib/data/told.ts';
-  import { toldWords } from './updateWords.ts';
+  import type { PublishedUpdate } from '$lib/data/publishedUpdates.ts';
+  import { publishedMessage } from './updateMessages.ts';
   import TimeCode from './TimeCode.svelte';
-  import { countWords, dateTimeWords, dateWords } from './words.ts';
+  import { plural, formatDateTime, formatDate } from './messages.ts';
 
   interface Props {
     half: Half;
     side: 'video' | 'post';
     /** What was told of it at networks. */
-    told?: readonly ToldUpdate[];
+    told?: readonly PublishedUpdate[];
   }
   let { half, side, told = [] }: Props = $props();
 </script>
@@ -46,22 +46,27 @@
     <p class="truncate text-sm font-semibold" title={half.title} lang={half.language || undefined}>
       {half.title}
     </p>
-    <p class="flex gap-2 truncate text-xs text-quiet">
-      <span
-        >{half.visibility === 'scheduled' && half.date
-          ? dateTimeWords(half.date)
-          : dateWords(half.date)}</span
-      >
-      {#if half.visibility !== 'public'}<span class="font-semibold">{half.visibility}</span>{/if}
-      {#if side === 'video' && !half.hasCaptions}<span>no captions</span>{/if}
+    <p class="flex gap-2 text-xs text-quiet *:min-w-0 *:truncate">
+      {#if half.visibility === 'scheduled' && half.date}
+        <span class="shrink-0 max-sm:hidden">{formatDateTime(half.date)}</span>
+        <span class="shrink-0 sm:hidden">{formatDate(half.date)}</span>
+      {:else}
+        <span class="shrink-0">{formatDate(half.date)}</span>
+      {/if}
+      {#if half.visibility !== 'public'}
+        <span class="shrink-0 font-semibold">{half.visibility}</span>
+      {/if}
+      {#if side === 'video' && !half.hasCaptions}
+        <span class={half.visibility === 'public' ? '' : 'max-sm:hidden'}>no captions</span>
+      {/if}
       {#if half.isMade}<span>made here</span>{/if}
       {#if told.length > 0}
         <a
           href="/updates/{half.id}"
           class="truncate underline"
           tabindex="-1"
-          title={told.map(toldWords).join('\n')}
-          >told at {countWords(new Set(told.map((t) => t.placeId)).size, 'place', 'places')}</a
+          title={told.map(publishedMessage).join('\n')}
+          >shared at {plural(new Set(told.map((t) => t.placeId)).size, 'place', 'places')}</a
         >
       {/if}
     </p>

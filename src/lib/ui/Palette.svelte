@@ -1,10 +1,11 @@
 <script lang="ts">
   import { goto } from '$app/navigation';
-  import { db } from '$lib/data/db.ts';
+  import { findTwins } from '$lib/data/twins.ts';
   import { startDemo, startEmpty, type Demo } from '$lib/work/start.ts';
   import { readNow } from './readNow.ts';
   import { mode } from './mode.svelte.ts';
-  import { standingWords } from './words.ts';
+  import { rowForKey } from '$lib/ui/listKeys.ts';
+  import { standingLabels } from './messages.ts';
 
   let { open = $bindable(), demo }: { open: boolean; demo: Demo | null } = $props();
 
@@ -13,7 +14,7 @@
     hint: string;
     run: () => unknown;
   }
-  const MOST = 12;
+  const MAX_SHOWN = 12;
 
   let dialog = $state<HTMLDialogElement>();
   let words = $state('');
@@ -24,11 +25,11 @@
     { label: 'Go to In step', hint: 'View', run: () => goto('/') },
     { label: 'Go to Updates', hint: 'View', run: () => goto('/updates') },
     { label: 'Go to Lanes', hint: 'View', run: () => goto('/lanes') },
-    { label: 'Go to what waits for review', hint: 'View', run: () => goto('/review') },
+    { label: 'Go to review', hint: 'View', run: () => goto('/review') },
     { label: 'Go to Places', hint: 'View', run: () => goto('/places') },
     { label: 'Go to the journal', hint: 'View', run: () => goto('/journal') },
-    { label: 'Link a place', hint: 'Command', run: () => goto('/places') },
-    { label: 'Read all places now', hint: 'Command', run: () => readNow() },
+    { label: 'Connect a channel or blog', hint: 'Command', run: () => goto('/places') },
+    { label: 'Refresh all places', hint: 'Command', run: () => readNow() },
     { label: 'Change between light and dark', hint: 'Command', run: () => mode.toggle() },
     {
       label: 'Start empty',
@@ -59,20 +60,15 @@
     found = fitting;
     if (!open || wanted.length < 2) return;
     void items(wanted).then((rows) => {
-      if (words.trim().toLowerCase() === wanted) found = [...fitting, ...rows].slice(0, MOST);
+      if (words.trim().toLowerCase() === wanted) found = [...fitting, ...rows].slice(0, MAX_SHOWN);
     });
   });
 
   async function items(wanted: string): Promise<Entry[]> {
-    const twins = await db.twins
-      .filter(({ video, post }) =>
-        [video, post].some((half) => half?.title.toLowerCase().includes(wanted))
-      )
-      .limit(MOST)
-      .toArray();
+    const twins = await findTwins(wanted, MAX_SHOWN);
     return twins.map(({ video, post, standing }) => ({
       label: video?.title ?? post?.title ?? '',
-      hint: standingWords[standing],
+      hint: standingLabels[standing],
       run: () => goto(video ? `/desk/${video.id}` : `/booth/${post?.id}`)
     }));
   }
@@ -84,8 +80,9 @@
   }
 
   function onkeydown(event: KeyboardEvent) {
-    if (event.key === 'ArrowDown') at = Math.min(at + 1, found.length - 1);
-    else if (event.key === 'ArrowUp') at = Math.max(at - 1, 0);
+    // Home and End move in the words that are searched for.
+    const to = /^(Home|End)$/.test(event.key) ? null : rowForKey(event.key, at, found.length);
+    if (to !== null) at = to;
     else if (event.key === 'Enter') choose(found[at]);
     else return;
     event.preventDefault();

@@ -2,14 +2,14 @@
   import type { Snippet } from 'svelte';
   import TriangleAlert from '@lucide/svelte/icons/triangle-alert';
   import type { Problem } from '$lib/core/model/place.ts';
-  import { problemWords } from './words.ts';
+  import { problemMessage } from './messages.ts';
 
   let {
     problem,
     item = '',
     actions
   }: { problem: Problem; item?: string; actions?: Snippet } = $props();
-  const words = $derived(problemWords(problem));
+  const words = $derived(problemMessage(problem));
 </script>
 
 <div

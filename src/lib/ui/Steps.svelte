@@ -1,16 +1,16 @@
 <script lang="ts">
   import type { Step } from '$lib/core/model/step.ts';
   import { stepsOf } from '$lib/data/steps.ts';
-  import { dateTimeWords } from './words.ts';
+  import { formatDateTime } from './messages.ts';
 
   let { key, title }: { key: string; title: string } = $props();
   let steps = $state.raw<Step[] | null>(null);
   const DID: Record<Step['did'], string> = {
-    find: 'Asked whether it is there',
+    find: 'Checked whether it is there',
     prepare: 'Sent its files',
-    place: 'Placed it',
-    replace: 'Replaced it',
-    remove: 'Removed it'
+    publish: 'Published it',
+    update: 'Updated it',
+    remove: 'Deleted it'
   };
 </script>
 
@@ -25,9 +25,9 @@
   <ol class="list-decimal pl-5">
     {#each steps ?? [] as step (step.id)}
       <li>
-        <span class="times">{dateTimeWords(step.at)}</span>
+        <span class="times">{formatDateTime(step.at)}</span>
         {DID[step.did]}. Answer: <span class="break-all">{step.answered}</span>
-        {#if step.did === 'place' || step.did === 'replace'}
+        {#if step.did === 'publish' || step.did === 'update'}
           <details>
             <summary>What was sent</summary>
             <pre class="max-h-60 overflow-auto text-xs whitespace-pre-wrap">{step.sent}</pre>

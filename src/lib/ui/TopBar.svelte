@@ -3,7 +3,7 @@
   import Search from '@lucide/svelte/icons/search';
   import Sun from '@lucide/svelte/icons/sun';
   import { page } from '$app/state';
-  import { db } from '$lib/data/db.ts';
+  import { allPlaces } from '$lib/data/places.ts';
   import Alerts from './Alerts.svelte';
   import { live } from './live.svelte.ts';
   import { mode } from './mode.svelte.ts';
@@ -17,7 +17,7 @@
     { href: '/places', label: 'Places' },
     { href: '/journal', label: 'Journal' }
   ];
-  const places = live(() => () => db.places.toArray());
+  const places = live(() => allPlaces);
   const isHere = (href: string) =>
     href === '/'
       ? /^\/(?:$|desk|booth)/.test(page.url.pathname)
@@ -57,7 +57,7 @@
           aria-hidden="true"
         ></span>
         <span class="truncate">{place.title}</span>
-        {#if place.problem}<a href="/places" class="shrink-0 text-ink underline">needs a look</a
+        {#if place.problem}<a href="/places" class="shrink-0 text-ink underline">needs attention</a
           >{/if}
       </li>
     {/each}

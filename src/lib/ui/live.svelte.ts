@@ -1,4 +1,4 @@
-import { liveQuery } from 'dexie';
+import { follow } from '$lib/data/live.ts';
 
 /**
  * A query of the database that follows changes, made in this tab or another.
@@ -6,13 +6,13 @@ import { liveQuery } from 'dexie';
  */
 export function live<T>(query: () => () => Promise<T> | T): { readonly value: T | undefined } {
   let value = $state.raw<T | undefined>(undefined);
-  $effect(() => {
-    const subscription = liveQuery(query()).subscribe({
-      next: (found) => (value = found),
-      error: (error: unknown) => console.error(error)
-    });
-    return () => subscription.unsubscribe();
-  });
+  $effect(() =>
+    follow(
+      query(),
+      (found) => (value = found),
+      (error) => console.error(error)
+    )
+  );
   return {
     get value() {
       return value;

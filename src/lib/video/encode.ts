@@ -22,7 +22,8 @@ import { SAMPLE_RATE } from '$lib/core/audio/loudness.ts';
 import { threeLetterCode } from '$lib/core/language/codes.ts';
 import type { Format } from '$lib/core/narration/narration.ts';
 import type { Part } from './parts.ts';
-import { readFile, writeFile } from './files.ts';
+import { finishFile, partialName, readFile, writeFile } from './files.ts';
+import { Stopped } from './stop.ts';
 import { openMedia } from './ownMedia.ts';
 import { paint, type Pictures } from './paint.ts';
 
@@ -68,9 +69,9 @@ export async function possibleEncodings(size: {
   return found;
 }
 
-/** Frees a name for writing and gives a target that streams into it. */
+/** A target that streams into a file, which counts as finished only once it is given its name. */
 async function targetFor(name: string): Promise<StreamTarget> {
-  const stream = await writeFile(name);
+  const stream = await writeFile(partialName(name));
   return new StreamTarget(stream as unknown as WritableStream, {
     chunked: true,
     chunkSize: 2 ** 20
@@ -91,7 +92,9 @@ export async function encodePart(
   if (!context) throw new Error('There is no canvas to paint on.');
   const output = new Output({ format: new MkvOutputFormat(), target: await targetFor(name) });
   const source = new CanvasSource(canvas, {
-    ...{ codec: encoding.video, quality: CARD_QUALITY, keyFrameInterval: KEY_FRAMES },
+    codec: encoding.video,
+    quality: CARD_QUALITY,
+    keyFrameInterval: KEY_FRAMES,
     latencyMode: 'realtime'
   });
   output.addVideoTrack(source);
@@ -104,6 +107,7 @@ export async function encodePart(
       await source.add(frame.at, end - frame.at, { keyFrame: i === 0 });
     }
     await output.finalize();
+    await finishFile(name);
   } catch (error) {
     await output.cancel().catch(() => {});
     throw error;
@@ -123,19 +127,28 @@ export async function encodeClip(
     input,
     output,
     video: {
-      ...{ width: encoding.width, height: encoding.height, fit: 'contain' },
-      ...{ codec: encoding.video, bitrate: VIDEO_BITRATE * 1.5, forceTranscode: true }
+      width: encoding.width,
+      height: encoding.height,
+      fit: 'contain',
+      codec: encoding.video,
+      bitrate: VIDEO_BITRATE * 1.5,
+      forceTranscode: true
     },
     audio: { discard: true }
   });
+  let wasStopped = false;
   conversion.onProgress = (share) => {
     try {
       goOn(share);
     } catch {
+      wasStopped = true;
       void conversion.cancel();
     }
   };
+  // A cancelled conversion leaves what it had written: that is no finished clip.
   await conversion.execute();
+  if (wasStopped) throw new Stopped('stopped');
+  await finishFile(name);
 }
 
 /** As WebCodecs names them. Opus at little effort: at this rate speech gains nothing by more, and it is three times as quick. */
@@ -171,7 +184,9 @@ export async function encodeSound(
   try {
     encoder.configure({
       ...SOUND_CODECS[encoding.audio],
-      ...{ sampleRate: SAMPLE_RATE, numberOfChannels: channels, bitrate: AUDIO_BITRATE }
+      sampleRate: SAMPLE_RATE,
+      numberOfChannels: channels,
+      bitrate: AUDIO_BITRATE
     } as AudioEncoderConfig);
     let at = 0;
     // AudioData copies what it is given.
@@ -188,8 +203,12 @@ export async function encodeSound(
       for (let c = 0; c < channels; c++)
         data.set((block[c] ?? block[0])!.subarray(0, numberOfFrames), c * numberOfFrames);
       const piece = new AudioData({
-        ...{ data, format: 'f32-planar', numberOfChannels: channels, numberOfFrames },
-        ...{ sampleRate: SAMPLE_RATE, timestamp: Math.round((at / SAMPLE_RATE) * 1e6) }
+        data,
+        format: 'f32-planar',
+        numberOfChannels: channels,
+        numberOfFrames,
+        sampleRate: SAMPLE_RATE,
+        timestamp: Math.round((at / SAMPLE_RATE) * 1e6)
       });
       encoder.encode(piece);
       piece.close();
@@ -201,6 +220,7 @@ export async function encodeSound(
     await written;
     if (failed) throw failed;
     await output.finalize();
+    await finishFile(name);
   } catch (error) {
     await output.cancel().catch(() => {});
     throw error;
@@ -263,6 +283,7 @@ export async function mux({ name, encoding, parts, sound, tags, goOn }: Muxing):
   try {
     await Promise.all([copyVideo(), copySound()]);
     await output.finalize();
+    await finishFile(name);
   } catch (error) {
     await output.cancel().catch(() => {});
     throw error;

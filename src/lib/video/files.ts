@@ -22,6 +22,15 @@ export async function writeFile(name: string): Promise<FileSystemWritableFileStr
   return handle.createWritable();
 }
 
+/** Name of a file while it is written. Whatever is left under it was never finished. */
+export const partialName = (name: string): string => `${name}.partial`;
+
+/** Gives a file that is written to the end the name under which it counts as finished. */
+export async function finishFile(name: string): Promise<void> {
+  const handle = await (await folder()).getFileHandle(partialName(name));
+  await handle.move(name);
+}
+
 export async function removeFiles(names: readonly string[]): Promise<void> {
   const held = await folder();
   for (const name of names) await held.removeEntry(name).catch(() => {});

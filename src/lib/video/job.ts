@@ -14,7 +14,8 @@ import {
   type SpokenLine,
   type TimeLine
 } from '$lib/core/narration/timeLine.ts';
-import { db } from '$lib/data/db.ts';
+import { getMedia } from '$lib/data/media.ts';
+import { getSpeechOf } from '$lib/data/speech.ts';
 
 /** What of a narration decides how its video looks and sounds. */
 export interface Production {
@@ -39,8 +40,16 @@ export interface Plan {
   /** As they are shown: a picture that is missing gives way to its words. */
   scenes: Scene[];
   layouts: SceneLayout[];
+  /** Of the scenes alone: it begins after the clip in front. */
   timeLine: TimeLine;
+  /** Seconds of the clips of the user's own, 0 where there is none. */
+  before: number;
+  after: number;
 }
+
+/** Seconds of the whole video, clips and all. */
+export const lengthOf = ({ before, timeLine, after }: Plan): number =>
+  before + timeLine.duration + after;
 
 /** A picture that cannot be had is told in words. */
 const withoutPicture = (scene: Scene): Scene =>
@@ -50,7 +59,7 @@ const withoutPicture = (scene: Scene): Scene =>
         ...scene,
         kind: 'sentence',
         lines: [
-          { id: `${scene.id}-alt`, text: scene.picture?.alt || '…', heard: '', source: null }
+          { id: `${scene.id}-alt`, text: scene.picture?.alt || '…', spoken: '', source: null }
         ],
         picture: null
       };
@@ -67,8 +76,16 @@ export async function planVideo(
   const frame = FRAMES[production.frame];
   const layouts = scenes.map((scene) => layOutScene(scene, frame, production.style, measure));
   const spoken = await readSpoken(scenes, production);
-  return { scenes, layouts, timeLine: setInTime(scenes, spoken, layouts, production.pauses) };
+  const timeLine = setInTime(scenes, spoken, layouts, production.pauses);
+  const [before, after] = [
+    await clipSeconds(production.before),
+    await clipSeconds(production.after)
+  ];
+  return { scenes, layouts, timeLine, before, after };
 }
+
+const clipSeconds = async (name: string): Promise<number> =>
+  name ? ((await getMedia(name))?.seconds ?? 0) : 0;
 
 async function readSpoken(
   scenes: readonly Scene[],
@@ -76,21 +93,21 @@ async function readSpoken(
 ): Promise<Map<string, SpokenLine>> {
   const spoken = new Map<string, SpokenLine>();
   for (const scene of scenes) {
-    const heard = scene.lines.filter((l) => l.heard);
+    const lines = scene.lines.filter((l) => l.spoken);
     if (scene.recording) {
-      const seconds = (await db.media.get(scene.recording))?.seconds ?? 0;
+      const seconds = (await getMedia(scene.recording))?.seconds ?? 0;
       // One recording for several lines: each has its share by its length.
-      const letters = heard.reduce((sum, l) => sum + l.text.length, 0) || 1;
-      for (const line of heard)
+      const letters = lines.reduce((sum, l) => sum + l.text.length, 0) || 1;
+      for (const line of lines)
         spoken.set(line.id, { seconds: (seconds * line.text.length) / letters, words: [] });
       continue;
     }
-    const keys = heard.map((l) => speech.get(l.id) ?? '');
-    const kept = await db.speech.bulkGet(keys);
-    for (const [i, line] of heard.entries()) {
+    const keys = lines.map((l) => speech.get(l.id) ?? '');
+    const kept = await getSpeechOf(keys);
+    for (const [i, line] of lines.entries()) {
       const said = kept[i];
       spoken.set(line.id, {
-        seconds: said ? said.seconds : spokenSeconds(line.heard, language, speed),
+        seconds: said ? said.seconds : spokenSeconds(line.spoken, language, speed),
         words: said?.words ?? []
       });
     }
@@ -98,16 +115,17 @@ async function readSpoken(
   return spoken;
 }
 
-/** Captions and chapters of a planned video, moved by the length of a clip before it. */
-export function tracksOf(plan: Plan, offset: number): { captions: Cue[]; chapters: Chapter[] } {
-  const captions = captionsOf(plan.timeLine).map((cue) => ({
+/** Captions and chapters of a planned video, moved by the length of the clip in front of it. */
+export function tracksOf(plan: Plan): { captions: Cue[]; chapters: Chapter[] } {
+  const { before, scenes, timeLine } = plan;
+  const captions = captionsOf(timeLine).map((cue) => ({
     ...cue,
-    start: cue.start + offset,
-    end: cue.end + offset
+    start: cue.start + before,
+    end: cue.end + before
   }));
-  const chapters = narrationChapters(plan.scenes, plan.timeLine).map((chapter, i) => ({
+  const chapters = narrationChapters(scenes, timeLine).map((chapter, i) => ({
     ...chapter,
-    start: i === 0 ? 0 : chapter.start + offset
+    start: i === 0 ? 0 : chapter.start + before
   }));
   return { captions, chapters };
 }

@@ -8,4 +8,6 @@ interface FileSystemSyncAccessHandle {
 }
 interface FileSystemFileHandle {
   createSyncAccessHandle(): Promise<FileSystemSyncAccessHandle>;
+  /** Gives the file another name; one that has it already is replaced. */
+  move(name: string): Promise<void>;
 }

@@ -1,4 +1,4 @@
-import { db } from '$lib/data/db.ts';
+import { getMedia } from '$lib/data/media.ts';
 
 /** Pictures are kept no larger than they are ever drawn. */
 const LARGEST_SIDE = 2560;
@@ -10,7 +10,7 @@ const LARGEST_SIDE = 2560;
 export async function readPictures(urls: readonly string[]): Promise<Map<string, ImageBitmap>> {
   const pictures = new Map<string, ImageBitmap>();
   for (const url of new Set(urls)) {
-    const kept = await db.media.get(url);
+    const kept = await getMedia(url);
     const bitmap = kept && (await toBitmap(kept.blob));
     if (bitmap) pictures.set(url, bitmap);
   }

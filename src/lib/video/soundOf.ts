@@ -1,9 +1,16 @@
-import { gainFor, limited, mixed, type Bed, type Mix, type Piece } from '$lib/core/audio/mix.ts';
+import {
+  gainFor,
+  limited,
+  mixed,
+  type Bed,
+  type Mix,
+  type AudioClip
+} from '$lib/core/audio/mix.ts';
 import { LoudnessMeter, SAMPLE_RATE } from '$lib/core/audio/loudness.ts';
 import { PieceResampler } from '$lib/core/audio/resample.ts';
 import type { Scene } from '$lib/core/narration/scenes.ts';
 import type { TimeLine } from '$lib/core/narration/timeLine.ts';
-import { db } from '$lib/data/db.ts';
+import { getMedia } from '$lib/data/media.ts';
 import { readSpeech } from '$lib/data/speech.ts';
 import { SoundFile } from './files.ts';
 import { readKeptSound } from './ownMedia.ts';
@@ -44,16 +51,17 @@ class Sentences {
 
 /** The mix of a video, read piece by piece from what is kept. */
 async function mixOf(plan: SoundPlan): Promise<Mix> {
-  const pieces: Piece[] = [];
+  const pieces: AudioClip[] = [];
   const sentences = new Sentences();
   let isStereo = false;
   for (const { sound, at, seconds } of plan.clips) {
-    const kept = await db.media.get(sound);
+    const kept = await getMedia(sound);
     if (!kept?.channels) continue;
     const { blob, channels } = kept;
     isStereo ||= channels === 2;
     pieces.push({
-      ...{ at: toSamples(at), length: toSamples(seconds) },
+      at: toSamples(at),
+      length: toSamples(seconds),
       read: (from, count) => readKeptSound({ blob, channels }, from, count)
     });
   }
@@ -61,7 +69,7 @@ async function mixOf(plan: SoundPlan): Promise<Mix> {
     const recording = plan.scenes[i]?.recording;
     const first = timed.lines[0];
     if (recording && first) {
-      const kept = await db.media.get(recording);
+      const kept = await getMedia(recording);
       if (!kept?.channels) continue;
       const { blob, channels } = kept;
       pieces.push({
@@ -95,7 +103,7 @@ async function mixOf(plan: SoundPlan): Promise<Mix> {
 const ALONE = 9;
 
 async function bedOf(name: string, level: number): Promise<{ bed: Bed; channels: number } | null> {
-  const kept = await db.media.get(name);
+  const kept = await getMedia(name);
   if (!kept?.channels) return null;
   const { blob, channels } = kept;
   return {

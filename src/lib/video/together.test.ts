@@ -14,7 +14,7 @@ test('all are done before it is done', async () => {
   assert.deepEqual(ended, ['quick', 'slow']);
 });
 
-test('when one fails the others are stopped once and waited for, and the first failure is told', async () => {
+test('when one fails the others are stopped once and waited for, and the first failure is reported', async () => {
   let isStopped = 0;
   let isOpen = true;
   const holding = async () => {

@@ -15,12 +15,12 @@ export async function espeakEngine(data: ArrayBuffer): Promise<Engine> {
   const program = await loadEspeak({ getPreloadedPackage: () => data });
   const speaker: EspeakWorker = new program.eSpeakNGWorker();
   return {
-    async say(heard, voice, speed) {
-      if (speaker.set_voice(voice) !== 0) throw new SpeechError('no-such-voice', heard, voice);
+    async say(spoken, voice, speed) {
+      if (speaker.set_voice(voice) !== 0) throw new SpeechError('no-such-voice', spoken, voice);
       speaker.rate = Math.round(Math.min(FASTEST, Math.max(SLOWEST, USUAL_RATE * speed)));
       const pieces: Int16Array[] = [];
       const words: number[] = [];
-      speaker.synthesize(heard, (samples, events) => {
+      speaker.synthesize(spoken, (samples, events) => {
         if (samples) pieces.push(samples.slice());
         for (const event of events)
           if (event.type === 'word') words.push(event.audio_position / 1000);
@@ -32,7 +32,7 @@ export async function espeakEngine(data: ArrayBuffer): Promise<Engine> {
         all.set(piece, at);
         at += piece.length;
       }
-      return finishSpeech(fromInt16(all), speaker.samplerate, heard, words);
+      return finishSpeech(fromInt16(all), speaker.samplerate, spoken, words);
     }
   };
 }

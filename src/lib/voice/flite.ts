@@ -6,8 +6,23 @@ import { SpeechError, type Engine } from './speech.ts';
 
 /** Letters that take no accent apart. */
 const PLAIN: Readonly<Record<string, string>> = {
-  ...{ ß: 'ss', æ: 'ae', Æ: 'Ae', œ: 'oe', Œ: 'Oe', ø: 'o', Ø: 'O', ł: 'l', Ł: 'L', đ: 'd' },
-  ...{ '’': "'", '‘': "'", '“': '', '”': '', '–': ',', '—': ',', '…': '.' }
+  ß: 'ss',
+  æ: 'ae',
+  Æ: 'Ae',
+  œ: 'oe',
+  Œ: 'Oe',
+  ø: 'o',
+  Ø: 'O',
+  ł: 'l',
+  Ł: 'L',
+  đ: 'd',
+  '’': "'",
+  '‘': "'",
+  '“': '',
+  '”': '',
+  '–': ',',
+  '—': ',',
+  '…': '.'
 };
 
 /** The letters that flite knows: those of English, without accents. */
@@ -54,12 +69,12 @@ export function fliteEngine(program: WebAssembly.Module): Engine {
     return { instance, before: new Uint8Array(instance.exports.memory.buffer).slice() };
   };
   return {
-    async say(heard, voice, speed) {
-      const text = toAscii(heard);
+    async say(spoken, voice, speed) {
+      const text = toAscii(spoken);
       // Half of the letters lost is another script, not an accent.
       const letters = (t: string) => t.match(/\p{L}/gu)?.length ?? 0;
-      if (letters(text) === 0 || letters(text) < letters(heard.normalize('NFC')) / 2)
-        throw new SpeechError('other-script', heard);
+      if (letters(text) === 0 || letters(text) < letters(spoken.normalize('NFC')) / 2)
+        throw new SpeechError('other-script', spoken);
       begun ??= await begin();
       const { instance, before } = begun;
       const memory = new Uint8Array(instance.exports.memory.buffer);
@@ -81,9 +96,9 @@ export function fliteEngine(program: WebAssembly.Module): Engine {
         if (wasi.start(instance) !== 0) begun = null;
       } catch (error) {
         begun = null;
-        throw new SpeechError('engine-failed', heard, String(error));
+        throw new SpeechError('engine-failed', spoken, String(error));
       }
-      if (file.written.length === 0) throw new SpeechError('engine-failed', heard);
+      if (file.written.length === 0) throw new SpeechError('engine-failed', spoken);
       const { samples, rate } = readWav(file.written);
       return finishSpeech(samples, rate, text);
     }

@@ -32,5 +32,5 @@ export interface Engine {
    * @param speed 1 is the usual speed of the voice
    * @throws SpeechError
    */
-  say(heard: string, voice: string, speed: number): Promise<Speech>;
+  say(spoken: string, voice: string, speed: number): Promise<Speech>;
 }

@@ -8,7 +8,7 @@ import { usualVoice } from '$lib/core/narration/voices.ts';
 import { htmlText } from '$lib/core/feeds/text.ts';
 import type { Item } from '$lib/core/model/item.ts';
 import type { Place } from '$lib/core/model/place.ts';
-import { db } from '$lib/data/db.ts';
+import { readBoothDefaults } from '$lib/data/narrations.ts';
 import { narrationWorker } from '$lib/workers/narration.ts';
 
 /** A post as it comes into the booth: with what the last one had, and no scenes yet. */
@@ -17,8 +17,7 @@ export async function beginNarration(
   html: string,
   channels: readonly Place[]
 ): Promise<Narration> {
-  const last = await db.settings.get('booth');
-  const usual = (last?.value ?? {}) as Partial<Narration>;
+  const usual = await readBoothDefaults();
   const found =
     post.language || (await narrationWorker().languageOf(`${post.title}\n${htmlText(html)}`));
   const language = found && found !== 'und' ? found : 'en';

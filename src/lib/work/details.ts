@@ -4,7 +4,8 @@ import { canonicalAddress } from '$lib/core/feeds/address.ts';
 import { decodeText } from '$lib/core/feeds/decode.ts';
 import { htmlText } from '$lib/core/feeds/text.ts';
 import type { Item } from '$lib/core/model/item.ts';
-import { db, type Details } from '$lib/data/db.ts';
+import { getDetails, patchDetails } from '$lib/data/details.ts';
+import type { Details } from '$lib/data/rows.ts';
 import { getBody } from '$lib/data/items.ts';
 import { readAddress } from '$lib/places/wire.ts';
 import { coreWorker } from '$lib/workers/core.ts';
@@ -13,8 +14,12 @@ import { attempt } from './tasks.svelte.ts';
 
 /** What the page of a video tells beyond its feed: captions, chapters, how to link to a second. */
 export async function readDetails(video: Item, signal: AbortSignal): Promise<Details> {
-  const known = await db.details.get(video.id);
-  const details: Details = { ...(known ?? empty(video.id)), read: new Date().toISOString() };
+  const known = await getDetails(video.id);
+  const details = {
+    chapters: known?.chapters ?? [],
+    seekTo: known?.seekTo ?? '',
+    read: new Date().toISOString()
+  };
   let captions = video.captions;
   if (video.url) {
     const page = await attempt(async () =>
@@ -36,12 +41,10 @@ export async function readDetails(video: Item, signal: AbortSignal): Promise<Det
   if (details.chapters.length === 0) {
     details.chapters = chaptersInDescription(htmlText(await getBody(video.id)) || video.summary);
   }
-  if (!details.isByHand) details.cues = await readCues(captions, video.language, signal);
-  await db.details.put(details);
-  return details;
+  if (known?.isByHand) return patchDetails(video.id, details);
+  const cues = await readCues(captions, video.language, signal);
+  return patchDetails(video.id, { ...details, cues });
 }
-
-const empty = (id: string): Details => ({ id, cues: [], chapters: [], seekTo: '', read: '' });
 
 /** The captions in the language of the video, else the first there are. */
 async function readCues(
@@ -59,16 +62,12 @@ async function readCues(
   return 'cues' in read ? read.cues : [];
 }
 
-/** Captions brought in by hand for a video that has none, or in place of those it has. */
-export async function bringCaptions(id: string, cues: Cue[]): Promise<Details> {
-  const known = (await db.details.get(id)) ?? empty(id);
-  const details: Details = { ...known, cues, isByHand: true, read: new Date().toISOString() };
-  await db.details.put(details);
-  return details;
+/** Captions imported by hand for a video that has none, or in place of those it has. */
+export async function importCaptions(id: string, cues: Cue[]): Promise<Details> {
+  return patchDetails(id, { cues, isByHand: true, read: new Date().toISOString() });
 }
 
 /** Back to the captions of the channel, which the next reading brings. */
 export async function dropCaptions(id: string): Promise<void> {
-  const known = await db.details.get(id);
-  if (known) await db.details.put({ ...known, cues: [], isByHand: false });
+  await patchDetails(id, { cues: [], isByHand: false });
 }

@@ -1,22 +1,39 @@
-import type { OutboxEntry } from '$lib/core/lanes/outbox.ts';
-import { readMessage } from '$lib/core/messages/message.ts';
+import type { OutboxEntry } from '$lib/core/delivery/outbox.ts';
+import type { Problem } from '$lib/core/model/place.ts';
+import { readMessage } from '$lib/core/mail/message.ts';
 import { answerMessage, addressIn, type HandOff } from '$lib/core/updates/handOff.ts';
-import { db } from '$lib/data/db.ts';
-import { openHandOffs } from '$lib/data/handOffs.ts';
+import { MAILBOX_ID, readMailbox } from '$lib/data/mailbox.ts';
+import { getNetwork } from '$lib/data/networks.ts';
 import { note } from '$lib/data/journal.ts';
-import { closeWith } from '$lib/data/outbox.ts';
+import { closeWith, getEntry, openHandOffs } from '$lib/data/outbox.ts';
 import { byHand } from '$lib/places/adapter.ts';
 import { sendTo } from '$lib/places/wire.ts';
+import { attempt } from './tasks.svelte.ts';
 
 /** Milliseconds between two looks into the mailbox that nobody asked for. */
 const LOOK_EVERY = 20_000;
 let lookedAt = 0;
 
-/** Looks now and then whether something was posted by hand. Problems are told when asked for. */
+/** What the mailbox answered wrong last: the same again is told once. */
+let trouble = '';
+
+async function noteTrouble(problem: Problem): Promise<void> {
+  const words = `${problem.kind} ${problem.detail}`;
+  if (trouble === words) return;
+  trouble = words;
+  const mailbox = await readMailbox();
+  await note({ what: 'read-failed', placeId: MAILBOX_ID, title: mailbox?.name ?? '', problem });
+}
+
+/** Looks now and then whether something was posted by hand. */
 export async function lookForAnswers(): Promise<void> {
   if (Date.now() - lookedAt < LOOK_EVERY) return;
   lookedAt = Date.now();
-  for (const entry of await openHandOffs()) await readAnswer(entry).catch(() => null);
+  for (const entry of await openHandOffs()) {
+    const { problem } = await attempt(() => readAnswer(entry));
+    if (problem) return noteTrouble(problem);
+  }
+  trouble = '';
 }
 
 /**
@@ -25,7 +42,7 @@ export async function lookForAnswers(): Promise<void> {
  * @throws PlaceError
  */
 export async function readAnswer(entry: OutboxEntry): Promise<string | null> {
-  const network = await db.networks.get(entry.placeId);
+  const network = await getNetwork(entry.placeId);
   const target = network && (await byHand(network));
   for (const raw of (await target?.answers(entry.key)) ?? []) {
     const address = addressIn((await readMessage(raw)).text);
@@ -48,7 +65,7 @@ async function close(entry: OutboxEntry, address: string): Promise<void> {
  * @throws PlaceError
  */
 export async function answerHandOff(handOff: HandOff, address: string): Promise<void> {
-  const entry = await db.outbox.get(handOff.key);
+  const entry = await getEntry(handOff.key);
   if (entry) return close(entry, address);
   const message = answerMessage(handOff, address, new Date());
   // Through our own server: a telephone has linked nothing, so its policy lets it call nobody.

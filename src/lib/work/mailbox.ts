@@ -3,7 +3,6 @@ import { addressFromInput } from '$lib/core/feeds/address.ts';
 import type { Mailbox } from '$lib/core/model/mailbox.ts';
 import { PlaceError } from '$lib/core/model/place.ts';
 import { note } from '$lib/data/journal.ts';
-import { saveKey } from '$lib/data/keys.ts';
 import { MAILBOX_ID, removeMailbox, saveMailbox } from '$lib/data/mailbox.ts';
 import { readAddress } from '$lib/places/wire.ts';
 import { coreWorker } from '$lib/workers/core.ts';
@@ -41,13 +40,12 @@ function jsonOf(bytes: Uint8Array): unknown {
   }
 }
 
-export async function linkMailbox(mailbox: Mailbox, key: string): Promise<void> {
-  await saveMailbox({ ...mailbox, linked: new Date().toISOString() });
-  await saveKey(MAILBOX_ID, key.trim());
-  await note({ what: 'linked', placeId: MAILBOX_ID, title: mailbox.name, url: mailbox.url });
+export async function connectMailbox(mailbox: Mailbox, key: string): Promise<void> {
+  await saveMailbox({ ...mailbox, linked: new Date().toISOString() }, key.trim());
+  await note({ what: 'connected', placeId: MAILBOX_ID, title: mailbox.name, url: mailbox.url });
 }
 
-export async function unlinkMailbox({ name, url }: Mailbox): Promise<void> {
+export async function disconnectMailbox({ name, url }: Mailbox): Promise<void> {
   await removeMailbox();
-  await note({ what: 'unlinked', placeId: MAILBOX_ID, title: name, url });
+  await note({ what: 'disconnected', placeId: MAILBOX_ID, title: name, url });
 }

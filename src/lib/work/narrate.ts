@@ -2,13 +2,20 @@ import type { Item } from '$lib/core/model/item.ts';
 import type { Narration, Render, RenderProblem } from '$lib/core/narration/narration.ts';
 import type { Scene } from '$lib/core/narration/scenes.ts';
 import type { VoiceChoice } from '$lib/core/narration/voices.ts';
-import { db } from '$lib/data/db.ts';
-import { saveRender } from '$lib/data/narrations.ts';
-import { unsettledTransfers } from '$lib/data/transfers.ts';
+import { getItem } from '$lib/data/items.ts';
+import { getMedia, saveMedia } from '$lib/data/media.ts';
+import {
+  readNarration,
+  readRender,
+  removeRender,
+  runningRenders,
+  saveRender
+} from '$lib/data/narrations.ts';
+import { pendingTransfers } from '$lib/data/transfers.ts';
 import { readAddress } from '$lib/places/wire.ts';
 import type { Production } from '$lib/video/job.ts';
 import { videoWorker } from '$lib/workers/video.ts';
-import type { Said } from '$lib/workers/voice.worker.ts';
+import type { Said } from '$lib/workers/voiceApi.ts';
 import { restVoices, sayAll } from '$lib/workers/voice.ts';
 import { proxy } from 'comlink';
 import { attempt, runTask, type Report } from './tasks.svelte.ts';
@@ -28,9 +35,9 @@ export async function sayScenes(
   signal: AbortSignal,
   told: (done: number, all: number) => void = () => {}
 ): Promise<SaidLines> {
-  const lines = scenes.flatMap((s) => (s.recording ? [] : s.lines.filter((l) => l.heard)));
+  const lines = scenes.flatMap((s) => (s.recording ? [] : s.lines.filter((l) => l.spoken)));
   const said = await sayAll(
-    lines.map((l) => l.heard),
+    lines.map((l) => l.spoken),
     voice,
     signal,
     (done) => told(done, lines.length)
@@ -56,7 +63,7 @@ export async function fetchPictures(
   const urls = [...new Set(scenes.flatMap((s) => (s.picture ? [s.picture.url] : [])))];
   const missing: string[] = [];
   for (const url of urls) {
-    if (await db.media.get(url)) continue;
+    if (await getMedia(url)) continue;
     const { value } = await attempt(() => readAddress(url, signal));
     const blob =
       value && new Blob([value.bytes as Uint8Array<ArrayBuffer>], { type: value.contentType });
@@ -66,13 +73,7 @@ export async function fetchPictures(
       continue;
     }
     bitmap.close();
-    await db.media.put({
-      id: url,
-      name: url.split('/').at(-1) ?? '',
-      blob,
-      seconds: null,
-      channels: null
-    });
+    await saveMedia({ id: url, name: url.split('/').at(-1) ?? '', blob });
   }
   return missing;
 }
@@ -80,7 +81,14 @@ export async function fetchPictures(
 export function productionOf(narration: Narration, speech: Map<string, string>): Production {
   const { scenes, frame, style, voice, before, after, music, musicLevel, options } = narration;
   return {
-    ...{ scenes, frame, style, speech, before, after, music, musicLevel },
+    scenes,
+    frame,
+    style,
+    speech,
+    before,
+    after,
+    music,
+    musicLevel,
     language: options.language,
     speed: voice?.speed ?? 1,
     pauses: { sentence: voice?.sentencePause ?? 0.35, part: voice?.partPause ?? 0.7 }
@@ -94,12 +102,12 @@ const STEPS = { sound: 'sound', frames: 'pictures', file: 'file' };
  * browser. Parts that are finished are kept, also when it is stopped or the page is closed.
  * @param outer stops it, as the user may
  */
-export async function makeVideo(
+export async function renderVideo(
   narration: Narration,
   post: Item,
   outer?: AbortSignal
 ): Promise<Render | null> {
-  const label = `Making “${post.title}”`;
+  const label = `Rendering “${post.title}”`;
   return navigator.locks.request(`render/${narration.id}`, { ifAvailable: true }, async (lock) => {
     if (!lock) return null;
     const begun = await beginRender(narration);
@@ -119,18 +127,27 @@ export async function makeVideo(
 }
 
 async function beginRender(narration: Narration): Promise<Render> {
-  const before = await db.renders.get(narration.id);
+  const before = await readRender(narration.id);
   const begun: Render = {
-    ...{ id: narration.id, state: 'running', problem: null, format: narration.format },
-    ...{ file: before?.file ?? '', bytes: 0, seconds: 0, width: 0, height: 0 },
-    ...{ captions: '', chapters: [], changed: new Date().toISOString() },
+    id: narration.id,
+    state: 'running',
+    problem: null,
+    format: narration.format,
+    file: before?.file ?? '',
+    bytes: 0,
+    seconds: 0,
+    width: 0,
+    height: 0,
+    captions: '',
+    chapters: [],
+    changed: new Date().toISOString(),
     madeFrom: contentOf(narration)
   };
   await saveRender(begun);
   return begun;
 }
 
-/** What of a narration is seen and heard in its video. */
+/** What of a narration is seen and spoken in its video. */
 export const contentOf = ({
   scenes,
   voice,
@@ -145,8 +162,7 @@ export const contentOf = ({
   JSON.stringify([scenes, voice, frame, style, music, musicLevel, before, after, format]);
 
 /** Files that are on their way to a channel and must not go. */
-const filesUnderWay = async (): Promise<string[]> =>
-  (await unsettledTransfers()).map((t) => t.file);
+const filesUnderWay = async (): Promise<string[]> => (await pendingTransfers()).map((t) => t.file);
 
 class RenderStopped extends Error {}
 
@@ -222,11 +238,11 @@ const timeLeft = (seconds: number): string =>
     ? `about ${Math.max(1, Math.round(seconds))} s left`
     : `about ${Math.round(seconds / 60)} min left`;
 
-/** Renders that were running when their page was closed: taken up again from their finished parts. */
-export async function takeUpRenders(): Promise<void> {
-  for (const { id } of await db.renders.filter((r) => r.state === 'running').toArray()) {
-    const [narration, post] = [await db.narrations.get(id), await db.items.get(id)];
-    if (narration && post) await makeVideo(narration, post);
-    else await db.renders.delete(id);
+/** Renders that were running when their page was closed: restored from their finished parts. */
+export async function resumeRenders(): Promise<void> {
+  for (const { id } of await runningRenders()) {
+    const [narration, post] = [await readNarration(id), await getItem(id)];
+    if (narration && post) await renderVideo(narration, post);
+    else await removeRender(id);
   }
 }

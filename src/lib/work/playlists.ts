@@ -1,12 +1,13 @@
+import { proxy } from 'comlink';
 import { addressFromInput } from '$lib/core/feeds/address.ts';
 import type { FeedLink } from '$lib/core/feeds/page.ts';
 import { PlaceError, type Place } from '$lib/core/model/place.ts';
 import type { Playlist } from '$lib/core/model/playlist.ts';
-import { db } from '$lib/data/db.ts';
-import { eachPage } from '$lib/places/feed.ts';
+import { addPlaylist, patchPlaylist, playlistsOf } from '$lib/data/playlists.ts';
 import { readAddress } from '$lib/places/wire.ts';
 import { coreWorker } from '$lib/workers/core.ts';
-import type { Fetched } from '$lib/workers/core.worker.ts';
+import type { Fetched } from '$lib/workers/coreApi.ts';
+import { pageFetcher } from './read.ts';
 import { runTask } from './tasks.svelte.ts';
 
 /**
@@ -18,8 +19,9 @@ export async function findPlaylists(place: Place): Promise<Playlist[]> {
   return runTask(`Looking for playlists of ${place.title}`, async (signal) => {
     const examined = await coreWorker().examine(await readAddress(place.url, signal));
     const feeds = examined.is === 'page' ? examined.page.feeds : [];
-    for (const feed of feeds) if (feed.url !== place.feedUrl) await know(place, feed);
-    return db.playlists.where({ placeId: place.id }).toArray();
+    for (const feed of feeds)
+      if (feed.url !== place.feedUrl) await addPlaylist(place.id, feed.url, feed.title);
+    return playlistsOf([place.id]);
   });
 }
 
@@ -27,7 +29,7 @@ export async function findPlaylists(place: Place): Promise<Playlist[]> {
  * Takes a playlist in by any address of it: its page or its feed.
  * @throws PlaceError
  */
-export async function addPlaylist(place: Place, input: string): Promise<Playlist> {
+export async function connectPlaylist(place: Place, input: string): Promise<Playlist> {
   const address = addressFromInput(input);
   if (!address) throw new PlaceError({ kind: 'bad-address', url: input });
   return runTask('Looking for the playlist', async (signal) => {
@@ -35,10 +37,11 @@ export async function addPlaylist(place: Place, input: string): Promise<Playlist
     const isOfChannel = feed?.isVideo && new URL(feed.url).origin === new URL(place.feedUrl).origin;
     if (!feed || !isOfChannel || feed.url === place.feedUrl)
       throw new PlaceError({
-        ...{ kind: 'no-feed-found', url: address },
+        kind: 'no-feed-found',
+        url: address,
         detail: `It is no playlist of ${place.title}.`
       });
-    return readPlaylist(await know(place, feed), signal);
+    return readPlaylist(await addPlaylist(place.id, feed.url, feed.title), signal);
   });
 }
 
@@ -61,27 +64,9 @@ async function feedBehind(
 /** Reads which items a playlist has. @throws PlaceError */
 export async function readPlaylist(playlist: Playlist, signal: AbortSignal): Promise<Playlist> {
   const { url } = playlist;
-  await eachPage(
-    url,
-    async (document) => {
-      const { next, problem } = await coreWorker().collect(url, document);
-      if (problem) throw new PlaceError(problem);
-      return next;
-    },
-    signal
-  );
-  const members = await coreWorker().takeMembers(url);
-  const read = { ...playlist, members, read: new Date().toISOString() };
-  await db.playlists.put(read);
-  return read;
-}
-
-async function know(place: Place, { url, title }: FeedLink): Promise<Playlist> {
-  const known = await db.playlists.get(url);
-  const playlist = {
-    ...{ url, placeId: place.id, title: title || known?.title || url },
-    ...{ members: known?.members ?? [], read: known?.read ?? '' }
-  };
-  await db.playlists.put(playlist);
-  return playlist;
+  const { members, problem } = await coreWorker().readMembers(url, proxy(pageFetcher(signal)));
+  if (problem) throw new PlaceError(problem);
+  const read = new Date().toISOString();
+  await patchPlaylist(url, { members, read });
+  return { ...playlist, members, read };
 }

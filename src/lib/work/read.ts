@@ -1,12 +1,16 @@
+import { proxy } from 'comlink';
+import { toProblem } from '$lib/core/delivery/retry.ts';
 import { PlaceError, type Place } from '$lib/core/model/place.ts';
-import { replaceItems } from '$lib/data/items.ts';
+import { plural } from '$lib/core/text/plural.ts';
 import { note } from '$lib/data/journal.ts';
-import { allPlaces, noteRead } from '$lib/data/places.ts';
+import { allPlaces, patchPlace } from '$lib/data/places.ts';
 import { adapterFor } from '$lib/places/adapter.ts';
+import { readAddress } from '$lib/places/wire.ts';
 import { coreWorker } from '$lib/workers/core.ts';
+import type { FetchPage } from '$lib/workers/coreApi.ts';
 import { attempt, runTask, type Report } from './tasks.svelte.ts';
 
-/** Reads one place, or all of them, and pairs anew. Problems are kept with the place. */
+/** Reads one place, or all of them. Problems are kept with the place. */
 export function readPlaces(which?: Place): Promise<void> {
   return runTask(
     which ? `Reading ${which.title}` : 'Reading all places',
@@ -14,8 +18,7 @@ export function readPlaces(which?: Place): Promise<void> {
       for (const place of which ? [which] : await allPlaces()) {
         const { value, problem } = await attempt(() => readPlace(place, signal, report));
         signal.throwIfAborted();
-        const checked = new Date().toISOString();
-        await noteRead(place.id, { problem, checked });
+        await patchPlace(place.id, { problem, checked: new Date().toISOString() });
         await note({
           what: problem ? 'read-failed' : 'read',
           placeId: place.id,
@@ -24,29 +27,38 @@ export function readPlaces(which?: Place): Promise<void> {
           problem
         });
       }
-      report('Pairing');
-      await coreWorker().pairAgain();
     }
   );
 }
 
+/**
+ * Reads a place into the catalogue. One reading of a place at a time, in whichever tab: a second
+ * one waits, so that each is applied against what the one before has left.
+ * @returns how many items it has
+ */
 async function readPlace(place: Place, signal: AbortSignal, report: Report): Promise<number> {
-  const adapter = await adapterFor(place);
-  let pages = 0;
-  const isWhole = await adapter.list(async (document) => {
-    const { next, problem } = await coreWorker().collect(place.feedUrl, document);
+  return await navigator.locks.request(`read/${place.id}`, { signal }, async () => {
+    const adapter = await adapterFor(place);
+    const own = place.hasKey ? ((await adapter.listOwn?.(signal)) ?? null) : null;
+    let pages = 0;
+    const fetchPage = pageFetcher(signal, () =>
+      report(`${place.title}: ${plural(++pages, 'page', 'pages')}`)
+    );
+    const { count, problem } = await coreWorker().readFeed(place, own, proxy(fetchPage));
     if (problem) throw new PlaceError(problem);
-    report(`${place.title}: ${++pages} ${pages === 1 ? 'page' : 'pages'}`);
-    return next;
-  }, signal);
-  const count = await coreWorker().storeCollected(place.feedUrl, isWhole);
-  if (!adapter.listOwn || !place.hasKey) return count;
-  const own = await adapter.listOwn();
-  await replaceItems(
-    place.id,
-    own.map((o) => o.item),
-    own.map(({ item, html }) => ({ id: item.id, html })),
-    (item) => adapter.isOwn?.(item) ?? false
-  );
-  return count + own.length;
+    return count;
+  });
 }
+
+/** Fetches pages of a feed for the worker, which cannot be thrown at: problems come as data. */
+export const pageFetcher =
+  (signal: AbortSignal, fetched: () => void = () => {}): FetchPage =>
+  async (url) => {
+    try {
+      const page = await readAddress(url, signal);
+      fetched();
+      return { page, problem: null };
+    } catch (error) {
+      return { page: null, problem: toProblem(error) };
+    }
+  };

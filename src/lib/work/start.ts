@@ -1,16 +1,17 @@
 import { z } from 'zod';
 import { addressFromInput, canonicalAddress } from '$lib/core/feeds/address.ts';
-import { cookieFor } from '$lib/data/frames.ts';
-import { db } from '$lib/data/db.ts';
+import { cookieFor } from '$lib/data/linkedOrigins.ts';
+import { clearEverything } from '$lib/data/everything.ts';
+import { allItems } from '$lib/data/items.ts';
+import { allNetworks } from '$lib/data/networks.ts';
 import { forgetBefore } from '$lib/data/journal.ts';
 import { setAside } from '$lib/data/decisions.ts';
 import { forgetOldSpeech } from '$lib/data/speech.ts';
 import { readMailbox } from '$lib/data/mailbox.ts';
 import { allPlaces } from '$lib/data/places.ts';
 import { readSetting, saveSetting } from '$lib/data/settings.ts';
-import { coreWorker } from '$lib/workers/core.ts';
-import { findPlace, giveKey, linkPlace } from './link.ts';
-import { workOffOutbox } from './post.ts';
+import { findPlace, setKey, connectPlace } from './connect.ts';
+import { deliverPending } from '$lib/delivery/deliverEntry.ts';
 import { readPlaces } from './read.ts';
 import { runTask } from './tasks.svelte.ts';
 
@@ -35,24 +36,27 @@ export async function start(demo: Demo | null): Promise<void> {
     await runTask('Opening the demo world', async (signal, report) => {
       for (const { address, key } of demo.places) {
         report(address);
-        const place = await linkPlace(
+        const place = await connectPlace(
           await findPlace(addressFromInput(address) ?? address, signal)
         );
-        if (key) await giveKey(place, key, signal);
+        if (key) await setKey(place, key, signal);
       }
       await readPlaces();
       const aside = new Set(demo.setAside.map(canonicalAddress));
-      const items = (await db.items.toArray()).filter((i) => aside.has(canonicalAddress(i.url)));
+      const items = (await allItems()).filter((i) => aside.has(canonicalAddress(i.url)));
       for (const item of items) await setAside(item.id, new Date().toISOString());
-      await coreWorker().pairAgain();
       for (const { address, key } of demo.networks) {
         report(address);
-        const { findNetwork, linkNetwork, giveNetworkKey } = await import('./networks.ts');
-        await giveNetworkKey(await linkNetwork(await findNetwork(address, signal), signal), key);
+        const { findNetwork, connectNetwork, setNetworkKey } = await import('./networks.ts');
+        await setNetworkKey(
+          await connectNetwork(await findNetwork(address, signal), signal),
+          key,
+          signal
+        );
       }
       if (demo.mailbox) {
-        const { findMailbox, linkMailbox } = await import('./mailbox.ts');
-        await linkMailbox(await findMailbox(demo.mailbox.address, signal), demo.mailbox.key);
+        const { findMailbox, connectMailbox } = await import('./mailbox.ts');
+        await connectMailbox(await findMailbox(demo.mailbox.address, signal), demo.mailbox.key);
       }
       for (const place of demo.byHand) {
         const { addByHand } = await import('./networks.ts');
@@ -61,8 +65,8 @@ export async function start(demo: Demo | null): Promise<void> {
       await saveSetting('started', 'demo');
     });
   });
-  await tellOrigins();
-  await workOffOutbox();
+  await sendOrigins();
+  await deliverPending();
   await forgetOldSpeech(new Date());
   const days = await readSetting('journalDays', z.number().catch(0));
   if (days > 0) await forgetBefore(new Date(Date.now() - days * 86_400_000).toISOString());
@@ -70,17 +74,14 @@ export async function start(demo: Demo | null): Promise<void> {
 
 /** Forgets everything this browser keeps and begins without places. Nothing at the places changes. */
 export async function startEmpty(): Promise<void> {
-  // At once: a page loaded in between would take it for a first visit and begin with the demo world.
-  await db.transaction('rw', db.tables, async () => {
-    await Promise.all(db.tables.map((table) => table.clear()));
-    await saveSetting('started', 'empty');
-  });
-  await tellOrigins();
+  // Now: a page loaded in between would take it for a first visit and begin with the demo world.
+  await clearEverything('empty');
+  await sendOrigins();
 }
 
 /** Forgets everything and opens the demo world once more. */
 export async function startDemo(demo: Demo): Promise<void> {
-  await Promise.all(db.tables.map((table) => table.clear()));
+  await clearEverything();
   await start(demo);
 }
 
@@ -88,11 +89,11 @@ export async function startDemo(demo: Demo): Promise<void> {
  * Tells our server which origins are linked.
  * @returns whether the page's policy knew them already; if not, it is to be loaded anew
  */
-export async function tellOrigins(): Promise<boolean> {
+export async function sendOrigins(): Promise<boolean> {
   const mailbox = await readMailbox();
   const cookie = cookieFor([
     ...(await allPlaces()).flatMap((place) => place.origins),
-    ...(await db.networks.toArray()).flatMap((network) => network.origins),
+    ...(await allNetworks()).flatMap((network) => network.origins),
     ...(mailbox ? [new URL(mailbox.messages).origin] : [])
   ]);
   const pair = cookie.split(';')[0] ?? '';

@@ -1,5 +1,5 @@
+import { toProblem } from '$lib/core/delivery/retry.ts';
 import { PlaceError, type Problem } from '$lib/core/model/place.ts';
-import { toProblem } from '$lib/core/lanes/outbox.ts';
 
 /** Something that takes time and can be stopped. */
 export interface Task {
@@ -44,11 +44,11 @@ export async function runTask<T>(
   running.push({ id, label, step: '', done: null, stop });
   const task = running.at(-1);
   try {
-    let toldAt = 0;
+    let reportedAt = 0;
     return await work(controller.signal, (step, done) => {
       // A page that draws progress takes time from the work itself.
-      if (!task || performance.now() - toldAt < TELL_EVERY) return;
-      toldAt = performance.now();
+      if (!task || performance.now() - reportedAt < TELL_EVERY) return;
+      reportedAt = performance.now();
       task.step = step;
       task.done = done ?? null;
     });

@@ -1,6 +1,6 @@
 import type { Item } from '$lib/core/model/item.ts';
 import type { UpdateSource } from '$lib/core/updates/source.ts';
-import { db } from '$lib/data/db.ts';
+import { getDetails } from '$lib/data/details.ts';
 import { getBody } from '$lib/data/items.ts';
 import { updatesWorker } from '$lib/workers/updates.ts';
 import { readDetails } from './details.ts';
@@ -13,7 +13,7 @@ export async function readUpdateSource(item: Item): Promise<UpdateSource> {
   const html = await getBody(item.id);
   let blocks = await worker.blocksOfHtml(html || `<p>${item.summary}</p>`);
   if (kind === 'video') {
-    const kept = await db.details.get(item.id);
+    const kept = await getDetails(item.id);
     const { value } = kept
       ? { value: kept }
       : await attempt(() =>

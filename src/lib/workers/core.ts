@@ -1,12 +1,7 @@
-import { wrap, type Remote } from 'comlink';
-import type { CoreWorker } from './core.worker.ts';
+import { launch } from './launch.ts';
+import type { CoreApi } from './coreApi.ts';
 
-let remote: Remote<CoreWorker> | null = null;
-
-/** The worker that reads feeds and pairs items; started when first used. */
-export function coreWorker(): Remote<CoreWorker> {
-  remote ??= wrap<CoreWorker>(
-    new Worker(new URL('./core.worker.ts', import.meta.url), { type: 'module', name: 'core' })
-  );
-  return remote;
-}
+/** The worker that reads feeds and pairs items. */
+export const coreWorker = launch<CoreApi>(
+  () => new Worker(new URL('./core.worker.ts', import.meta.url), { type: 'module', name: 'core' })
+);

@@ -1,12 +1,8 @@
-import { wrap, type Remote } from 'comlink';
-import type { JournalWorker } from './journal.worker.ts';
+import { launch } from './launch.ts';
+import type { JournalApi } from './journalApi.ts';
 
-let remote: Remote<JournalWorker> | null = null;
-
-/** The worker that searches the journal; started when first used. */
-export function journalWorker(): Remote<JournalWorker> {
-  remote ??= wrap<JournalWorker>(
+/** The worker that filters the journal. */
+export const journalWorker = launch<JournalApi>(
+  () =>
     new Worker(new URL('./journal.worker.ts', import.meta.url), { type: 'module', name: 'journal' })
-  );
-  return remote;
-}
+);

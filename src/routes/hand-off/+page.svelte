@@ -7,7 +7,7 @@
   import { copyText } from '$lib/ui/copyText.ts';
   import ProblemNote from '$lib/ui/ProblemNote.svelte';
   import { answerHandOff } from '$lib/work/handOff.ts';
-  import { downloadBlob } from '$lib/work/takeOut.ts';
+  import { downloadBlob } from '$lib/work/download.ts';
   import { attempt } from '$lib/work/tasks.svelte.ts';
 
   let handOff = $state.raw<HandOff | null>(null);

@@ -1,7 +1,10 @@
 <script lang="ts">
+  import { DateTime } from 'luxon';
   import { journalLineSchema, type JournalLine } from '$lib/core/model/journal.ts';
-  import { isUpdate, type OutboxEntry } from '$lib/core/lanes/outbox.ts';
-  import { db } from '$lib/data/db.ts';
+  import { isUpdate, type OutboxEntry } from '$lib/core/delivery/outbox.ts';
+  import { allLanes } from '$lib/data/lanes.ts';
+  import { allEntries, getEntry } from '$lib/data/outbox.ts';
+  import { placeTitles } from '$lib/data/places.ts';
   import { outcomeSchema, type JournalFilter } from '$lib/core/model/journalFilter.ts';
   import { forgetBefore, newestLine } from '$lib/data/journal.ts';
   import { readSetting, saveSetting } from '$lib/data/settings.ts';
@@ -11,27 +14,35 @@
   import { deck } from '$lib/ui/deck.svelte.ts';
   import EmptyState from '$lib/ui/EmptyState.svelte';
   import { live } from '$lib/ui/live.svelte.ts';
+  import LongList from '$lib/ui/LongList.svelte';
   import {
-    countWords,
-    dateTimeWords,
-    lineWords,
-    outcomeWords,
-    problemWords
-  } from '$lib/ui/words.ts';
-  import { retryPost, undoPost } from '$lib/work/post.ts';
-  import { undoUpdate } from '$lib/work/tell.ts';
+    plural,
+    formatDateTime,
+    lineMessage,
+    outcomeLabels,
+    problemMessage
+  } from '$lib/ui/messages.ts';
+  import { retryNow, undoEntry } from '$lib/delivery/deliverEntry.ts';
+  import { undoUpdate } from '$lib/work/publishUpdates.ts';
   import { runTask } from '$lib/work/tasks.svelte.ts';
 
-  /** Lines that are shown at first, and more each time the end comes near. */
-  const MORE = 30;
+  /** Lines that are read at first, and more each time the end comes near. */
+  const MORE = 200;
   const empty: Omit<JournalFilter, 'named'> = {
-    ...{ words: '', outcome: '', placeId: '', laneId: '', itemId: '', from: '', before: '' }
+    words: '',
+    outcome: '',
+    placeId: '',
+    laneId: '',
+    itemId: '',
+    from: '',
+    before: ''
   };
   let filter = $state<Omit<JournalFilter, 'named'>>({ ...empty });
   let day = $state('');
   let most = $state(MORE);
   let found = $state.raw<{ lines: JournalLine[]; total: number; all: number } | null>(null);
   const newestId = live(() => newestLine);
+  let scroller = $state<HTMLElement>();
   let turn = 0;
   const isFiltered = $derived(Object.values(filter).some(Boolean));
 
@@ -42,43 +53,32 @@
       ...$state.snapshot(filter),
       words,
       named: journalLineSchema.shape.what.options.filter((what) =>
-        lineWords(what).toLowerCase().includes(words.toLowerCase())
+        lineMessage(what).toLowerCase().includes(words.toLowerCase())
       )
     };
     const count = most;
     const mine = ++turn;
     if (newest === undefined) return;
     void journalWorker()
-      .find(asked, count, newest)
+      .find(asked, count)
       .then((lines) => {
         if (mine === turn) found = lines;
       });
   });
   $effect(() => {
-    const from = day ? new Date(`${day}T00:00`) : null;
-    const before = from && new Date(from.getFullYear(), from.getMonth(), from.getDate() + 1);
-    filter.from = from?.toISOString() ?? '';
-    filter.before = before?.toISOString() ?? '';
+    const from = day ? DateTime.fromISO(day) : null;
+    filter.from = from?.toJSDate().toISOString() ?? '';
+    filter.before = from?.plus({ days: 1 }).toJSDate().toISOString() ?? '';
   });
   function onscroll(event: Event & { currentTarget: HTMLElement }) {
     const { scrollTop, clientHeight, scrollHeight } = event.currentTarget;
     const isNearEnd = scrollTop + clientHeight > scrollHeight - 1600;
     if (isNearEnd && found && found.lines.length < found.total) most = found.lines.length + MORE;
   }
-  const lanes = live(() => () => db.lanes.toArray());
+  const lanes = live(() => allLanes);
   const keep = live(() => () => readSetting('journalDays', keptSchema));
-  const entries = live(
-    () => async () => new Map((await db.outbox.toArray()).map((e) => [e.key, e]))
-  );
-  const places = live(
-    () => async () =>
-      new Map(
-        [...(await db.places.toArray()), ...(await db.networks.toArray())].map((p) => [
-          p.id,
-          p.title
-        ])
-      )
-  );
+  const entries = live(() => async () => new Map((await allEntries()).map((e) => [e.key, e])));
+  const places = live(() => placeTitles);
   const shown = $derived(found?.lines ?? []);
 
   /** The newest line of an entry offers what can be done about it. */
@@ -95,37 +95,32 @@
     await saveSetting('journalDays', days);
     if (days === 0) return;
     await forgetBefore(new Date(Date.now() - days * 86_400_000).toISOString());
-    await journalWorker().forget();
-    found = await journalWorker().find(
-      { ...$state.snapshot(filter), named: [] },
-      most,
-      newestId.value ?? 0
-    );
+    found = await journalWorker().find({ ...$state.snapshot(filter), named: [] }, most);
   }
 
   async function undo(entry: OutboxEntry) {
-    await runTask(`Removing “${entry.payload.title}”`, () =>
-      isUpdate(entry.payload) ? undoUpdate(entry) : undoPost(entry.key)
+    await runTask(`Deleting “${entry.payload.title}”`, () =>
+      isUpdate(entry.payload) ? undoUpdate(entry) : undoEntry(entry.key)
     );
-    const now = await db.outbox.get(entry.key);
+    const now = await getEntry(entry.key);
     deck.say(
       now?.state === 'removed'
         ? isUpdate(entry.payload)
-          ? 'The update was taken back.'
-          : 'The post was removed from the blog.'
-        : 'It is not removed yet; the journal says why.'
+          ? 'The update was deleted.'
+          : 'The post was deleted from the blog.'
+        : 'It is not deleted yet; the journal says why.'
     );
   }
 </script>
 
 <svelte:head><title>Journal · Swift Twin</title></svelte:head>
 
-<div class="h-full overflow-y-auto" {onscroll}>
+<div bind:this={scroller} class="h-full overflow-y-auto" {onscroll}>
   <div class="mx-auto flex max-w-5xl flex-col gap-3 p-4">
     <div class="flex flex-wrap items-center gap-3">
       <h1 class="text-lg font-semibold">Journal</h1>
       <p class="ml-auto text-sm text-quiet" role="status">
-        {#if found}{found.total} of {countWords(found.all, 'line', 'lines')}{/if}
+        {#if found}{found.total} of {plural(found.all, 'line', 'lines')}{/if}
       </p>
     </div>
     <div class="flex flex-wrap items-end gap-3 text-sm">
@@ -142,7 +137,7 @@
         <select class="field" bind:value={filter.outcome}>
           <option value="">All</option>
           {#each outcomeSchema.options as outcome (outcome)}
-            <option value={outcome}>{outcomeWords[outcome]}</option>
+            <option value={outcome}>{outcomeLabels[outcome]}</option>
           {/each}
         </select></label
       >
@@ -181,7 +176,7 @@
           value={String(keep.value ?? 0)}
           onchange={(event) => keepFor(Number(event.currentTarget.value))}
         >
-          <option value="0">Ever</option>
+          <option value="0">Forever</option>
           <option value="30">30 days</option>
           <option value="90">90 days</option>
           <option value="365">A year</option>
@@ -189,17 +184,21 @@
       >
     </div>
     {#if found && shown.length === 0}
-      <EmptyState title={isFiltered ? 'No line says that' : 'Nothing has happened yet'}>
+      <EmptyState title={isFiltered ? 'No matching lines' : 'Nothing has happened yet'}>
         <p>
-          {isFiltered
-            ? 'Try other words.'
-            : 'What is linked, read, placed and removed is noted here, with undo.'}
+          {isFiltered ? 'Try other words.' : 'What you connect, publish and undo is listed here.'}
         </p>
       </EmptyState>
     {:else}
-      <div role="table" aria-label="What happened, newest first" class="text-sm">
+      <div
+        role="table"
+        aria-label="What happened, newest first"
+        aria-rowcount={(found?.total ?? 0) + 1}
+        class="text-sm"
+      >
         <div
           role="row"
+          aria-rowindex={1}
           class="columns hidden gap-x-3 border-t border-line text-xs text-quiet sm:grid"
         >
           <span role="columnheader">When</span>
@@ -208,55 +207,63 @@
           <span role="columnheader"><span class="sr-only">To do</span></span>
         </div>
 
-        {#each shown as line (line.id)}
-          {@const entry = entryOf(line)}
-          <div role="row" class="columns line flex flex-wrap gap-x-3 border-t border-line sm:grid">
-            <div role="cell" class="times py-1.5 whitespace-nowrap text-quiet">
-              {dateTimeWords(line.at)}
+        <LongList
+          role="rowgroup"
+          items={shown}
+          keyOf={(line) => line.id ?? line.at}
+          height={36}
+          {scroller}
+        >
+          {#snippet row(line)}
+            {@const entry = entryOf(line)}
+            <div class="columns flex flex-wrap gap-x-3 border-t border-line sm:grid">
+              <div role="cell" class="times py-1.5 whitespace-nowrap text-quiet">
+                {formatDateTime(line.at)}
+              </div>
+              <div role="cell" class="py-1.5 font-semibold">{lineMessage(line.what)}</div>
+              <div role="cell" class="w-full py-1.5 sm:w-auto">
+                {#if line.url}
+                  <a href={line.url} target="_blank" rel="noreferrer" class="underline"
+                    >{line.title || line.url}</a
+                  >
+                {:else}{line.title}{/if}
+                <span class="text-quiet">
+                  {line.count === null ? '' : plural(line.count, 'item', 'items')}
+                  {line.key && line.placeId
+                    ? `at ${places.value?.get(line.placeId) ?? 'a disconnected place'}`
+                    : ''}
+                </span>
+                {#if line.key}<Steps key={line.key} title={line.title} />{/if}
+                {#if line.problem}
+                  <p>
+                    {problemMessage(line.problem).what}
+                    {entry && entry.state !== 'failed'
+                      ? 'It is tried again by itself.'
+                      : problemMessage(line.problem).todo}
+                    <span class="text-quiet">{line.problem.detail}</span>
+                  </p>
+                {/if}
+              </div>
+              <div role="cell" class="py-1 text-right whitespace-nowrap">
+                {#if entry?.state === 'published'}
+                  <button
+                    class="plain btn btn-sm"
+                    aria-label="Undo: “{line.title}”"
+                    onclick={() => undo(entry)}>Undo</button
+                  >
+                {:else if entry?.state === 'failed'}
+                  <button
+                    class="plain btn btn-sm"
+                    aria-label="Try again: “{line.title}”"
+                    onclick={() => retryNow(entry.key)}>Try again</button
+                  >
+                {:else if entry?.state === 'waiting' || entry?.state === 'sending'}
+                  <span class="text-quiet">under way</span>
+                {/if}
+              </div>
             </div>
-            <div role="cell" class="py-1.5 font-semibold">{lineWords(line.what)}</div>
-            <div role="cell" class="w-full py-1.5 sm:w-auto">
-              {#if line.url}
-                <a href={line.url} target="_blank" rel="noreferrer" class="underline"
-                  >{line.title || line.url}</a
-                >
-              {:else}{line.title}{/if}
-              <span class="text-quiet">
-                {line.count === null ? '' : countWords(line.count, 'item', 'items')}
-                {line.key && line.placeId
-                  ? `at ${places.value?.get(line.placeId) ?? 'an unlinked place'}`
-                  : ''}
-              </span>
-              {#if line.key}<Steps key={line.key} title={line.title} />{/if}
-              {#if line.problem}
-                <p>
-                  {problemWords(line.problem).what}
-                  {entry && entry.state !== 'failed'
-                    ? 'It is tried again by itself.'
-                    : problemWords(line.problem).todo}
-                  <span class="text-quiet">{line.problem.detail}</span>
-                </p>
-              {/if}
-            </div>
-            <div role="cell" class="py-1 text-right whitespace-nowrap">
-              {#if entry?.state === 'placed'}
-                <button
-                  class="plain btn btn-sm"
-                  aria-label="Undo: remove “{line.title}”"
-                  onclick={() => undo(entry)}>Undo</button
-                >
-              {:else if entry?.state === 'failed'}
-                <button
-                  class="plain btn btn-sm"
-                  aria-label="Try again: “{line.title}”"
-                  onclick={() => retryPost(entry.key)}>Try again</button
-                >
-              {:else if entry?.state === 'waiting' || entry?.state === 'sending'}
-                <span class="text-quiet">under way</span>
-              {/if}
-            </div>
-          </div>
-        {/each}
+          {/snippet}
+        </LongList>
       </div>
     {/if}
   </div>
@@ -265,10 +272,5 @@
 <style>
   .columns {
     grid-template-columns: 8rem 9rem minmax(0, 1fr) 11rem;
-  }
-  /* A long journal: what is out of sight is not laid out. */
-  .line {
-    content-visibility: auto;
-    contain-intrinsic-size: auto 2.25rem;
   }
 </style>

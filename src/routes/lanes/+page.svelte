@@ -1,6 +1,6 @@
 <script lang="ts">
-  import { onMount } from 'svelte';
-  import { db } from '$lib/data/db.ts';
+  import { currentPauses } from '$lib/data/pauses.ts';
+  import { placeTitles } from '$lib/data/places.ts';
   import { deck } from '$lib/ui/deck.svelte.ts';
   import EmptyState from '$lib/ui/EmptyState.svelte';
   import SummaryForm from '$lib/ui/lanes/SummaryForm.svelte';
@@ -8,28 +8,17 @@
   import LaneCard from '$lib/ui/lanes/LaneCard.svelte';
   import { Lanes } from '$lib/ui/lanes/lanesState.svelte.ts';
   import { live } from '$lib/ui/live.svelte.ts';
-  import { countWords, dateTimeWords, problemWords } from '$lib/ui/words.ts';
+  import { plural, formatDateTime, problemMessage } from '$lib/ui/messages.ts';
 
   const lanes = new Lanes();
-  onMount(() => void lanes.read());
-  const names = live(
-    () => async () =>
-      new Map(
-        [...(await db.places.toArray()), ...(await db.networks.toArray())].map((p) => [
-          p.id,
-          p.title
-        ])
-      )
-  );
-  const pauses = live(() => async () => {
-    const now = Date.now();
-    return (await db.pauses.toArray()).filter((p) => p.until > now);
-  });
+  $effect(() => lanes.follow());
+  const names = live(() => placeTitles);
+  const pauses = live(() => () => currentPauses(Date.now()));
 
-  async function takeOutCalendar() {
-    const { takeCalendar } = await import('$lib/work/lanes/takeCalendar.ts');
-    const count = await takeCalendar();
-    deck.say(`${countWords(count, 'planned item', 'planned items')} taken out as a calendar.`);
+  async function exportCalendarFile() {
+    const { exportCalendar } = await import('$lib/work/lanes/exportCalendar.ts');
+    const count = await exportCalendar();
+    deck.say(`${plural(count, 'planned item', 'planned items')} exported as a calendar.`);
   }
   async function open(event: Event & { currentTarget: HTMLInputElement }) {
     const file = event.currentTarget.files?.[0];
@@ -37,9 +26,9 @@
     if (!file) return;
     try {
       const lane = await lanes.open(await file.text());
-      deck.say(`“${lane.name}” is opened. Choose its source and its places.`);
+      deck.say(`“${lane.name}” is imported. Choose its source and its places.`);
     } catch {
-      deck.say(`“${file.name}” is no lane that can be read. Nothing was changed.`);
+      deck.say(`“${file.name}” is not a lane file. Nothing was changed.`);
     }
   }
 </script>
@@ -52,34 +41,33 @@
       <h1 class="text-lg font-semibold">Lanes</h1>
       <button class="strong btn btn-sm" onclick={() => lanes.add()}>New lane</button>
       <label class="plain btn cursor-pointer btn-sm">
-        Open from a file
+        Import lane
         <input class="sr-only" type="file" accept="application/json,.json" onchange={open} />
       </label>
-      <button class="bare btn btn-sm" onclick={takeOutCalendar}
-        >What is planned, as a calendar</button
-      >
-      <a class="ml-auto text-sm underline" href="/review">What waits for review</a>
+      <button class="bare btn btn-sm" onclick={exportCalendarFile}>Export calendar</button>
+      <a class="ml-auto text-sm underline" href="/review">Review</a>
     </div>
     <p class="text-sm text-quiet">
-      Lanes run while this application is open in a tab, every half hour. What fell due while it was
-      closed goes out at the same pace afterwards, never all at once.
+      Lanes run while this application is open in a tab, every half hour. What was missed while it
+      was closed is published at the same pace afterwards, never all at once.
     </p>
     <SummaryForm />
     {#each pauses.value ?? [] as pause (pause.placeId)}
       <p class="rounded-base border border-edge p-2 text-sm" role="status">
-        {names.value?.get(pause.placeId) ?? 'A place'} keeps failing: {problemWords(pause.problem)
-          .what} It is left alone until {dateTimeWords(new Date(pause.until).toISOString())}, then
-        tried again.
+        {names.value?.get(pause.placeId) ?? 'A place'} keeps failing: {problemMessage(pause.problem)
+          .what} Trying again at {formatDateTime(new Date(pause.until).toISOString())}.
       </p>
     {/each}
     {#if lanes.isRead && lanes.all.length === 0}
-      <EmptyState title="No lane yet">
+      <EmptyState title="No lanes yet">
         <p>
-          A lane does by itself what you do on the desk and in Updates: it reads a source, sifts,
-          makes, keeps a pace, waits for your review, and places.
+          A lane does by itself what you do on the desk and in Updates: it reads a source, filters
+          it, makes posts, videos or updates, waits for your approval, and publishes at your pace.
         </p>
         {#snippet actions()}
-          <button class="strong btn btn-sm" onclick={() => lanes.add()}>Make the first lane</button>
+          <button class="strong btn btn-sm" onclick={() => lanes.add()}
+            >Create the first lane</button
+          >
         {/snippet}
       </EmptyState>
     {/if}

@@ -1,5 +1,6 @@
 <script lang="ts">
-  import { db } from '$lib/data/db.ts';
+  import { allNetworks } from '$lib/data/networks.ts';
+  import { placesByKind } from '$lib/data/places.ts';
   import { live } from '$lib/ui/live.svelte.ts';
   import ByHandPlaces from '$lib/ui/placesView/ByHandPlaces.svelte';
   import NetworkCard from '$lib/ui/placesView/NetworkCard.svelte';
@@ -7,8 +8,8 @@
   import PlaceCard from '$lib/ui/placesView/PlaceCard.svelte';
 
   let { data } = $props();
-  const places = live(() => () => db.places.orderBy('kind').reverse().toArray());
-  const networks = live(() => () => db.networks.toArray());
+  const places = live(() => placesByKind);
+  const networks = live(() => allNetworks);
   const told = $derived((networks.value ?? []).filter((n) => !n.isByHand));
   const byHand = $derived((networks.value ?? []).filter((n) => n.isByHand));
 </script>
@@ -23,7 +24,7 @@
       {#each places.value ?? [] as place (place.id)}<PlaceCard {place} />{/each}
     </div>
     {#if told.length > 0}
-      <h2 class="font-semibold">Where updates are told</h2>
+      <h2 class="font-semibold">Networks for updates</h2>
       <div class="grid items-start gap-4 lg:grid-cols-2">
         {#each told as network (network.id)}<NetworkCard {network} />{/each}
       </div>
@@ -36,7 +37,7 @@
     {/if}
     {#if places.value?.length === 0}
       <p class="text-sm text-quiet">
-        No place is linked yet. Begin with your channel; then link the blog whose posts go with it.
+        Nothing is connected yet. Start with your channel, then connect the blog that goes with it.
       </p>
     {/if}
     {#if data.rehearsal}

@@ -1,38 +1,25 @@
 <script lang="ts">
-  import { isUpdate, isVideo } from '$lib/core/lanes/outbox.ts';
+  import { isUpdate, isVideo } from '$lib/core/delivery/outbox.ts';
   import type { LaneRecord } from '$lib/core/lanes/record.ts';
-  import { db } from '$lib/data/db.ts';
-  import { decide } from '$lib/data/lanes.ts';
+  import { isBlocked, type Decision } from '$lib/core/lanes/decide.ts';
+  import { allLanes, decideAll, recordsInReview } from '$lib/data/lanes.ts';
+  import { entriesIn } from '$lib/data/outbox.ts';
+  import { placeTitles } from '$lib/data/places.ts';
+  import { rowForKey } from '$lib/ui/listKeys.ts';
   import { deck } from '$lib/ui/deck.svelte.ts';
+  import FindingList from '$lib/ui/lanes/FindingList.svelte';
   import EmptyState from '$lib/ui/EmptyState.svelte';
   import { live } from '$lib/ui/live.svelte.ts';
-  import Piece from '$lib/ui/lanes/Piece.svelte';
-  import Held from '$lib/ui/updates/Held.svelte';
-  import { countWords, dateTimeWords } from '$lib/ui/words.ts';
+  import PayloadPreview from '$lib/ui/lanes/PayloadPreview.svelte';
+  import Held from '$lib/ui/updates/InReview.svelte';
+  import { plural, formatDateTime } from '$lib/ui/messages.ts';
 
-  const names = live(
-    () => async () =>
-      new Map(
-        [
-          ...(await db.places.toArray()),
-          ...(await db.networks.toArray()),
-          ...(await db.lanes.toArray()).map((l) => ({ id: l.id, title: l.name }))
-        ].map((p) => [p.id, p.title])
-      )
-  );
-  const waiting = live(() => async () => {
-    const records = await db.records.where({ state: 'in-review' }).sortBy('changed');
-    return Promise.all(
-      records.map(async (record) => ({
-        record,
-        entries: (await db.outbox.bulkGet(record.keys)).filter((e) => e !== undefined)
-      }))
-    );
+  const names = live(() => async () => {
+    const lanes = (await allLanes()).map((lane) => [lane.id, lane.name] as const);
+    return new Map([...(await placeTitles()), ...lanes]);
   });
-  const alone = live(
-    () => async () =>
-      (await db.outbox.where({ state: 'in-review' }).toArray()).some((e) => e.laneId === '')
-  );
+  const waiting = live(() => recordsInReview);
+  const alone = live(() => async () => (await entriesIn('in-review')).some((e) => e.laneId === ''));
   let current = $state(0);
   let selected = $state<ReadonlySet<string>>(new Set());
   let opened = $state('');
@@ -45,16 +32,19 @@
     return some.length > 0 ? some : one ? [one] : [];
   });
 
-  const SAID = {
-    'let-out': 'let out; the pace of the lane says when',
-    'send-back': 'sent back, to be made anew',
-    skip: 'skipped for good'
+  const SAID: Record<Decision, string> = {
+    approve: 'approved; the pace of the lane decides when',
+    'send-back': 'sent back to be made again',
+    skip: 'will never be made'
   };
-  async function settle(records: LaneRecord[], decision: keyof typeof SAID) {
+  async function decideOn(records: LaneRecord[], decision: Decision) {
     if (records.length === 0) return;
-    await decide(records, decision, Date.now());
+    const decided = await decideAll(records, decision, Date.now());
     selected = new Set();
-    deck.say(`${countWords(records.length, 'item', 'items')} ${SAID[decision]}.`);
+    const blocked = records.length - decided;
+    const left =
+      blocked > 0 ? ` ${plural(blocked, 'item is', 'items are')} blocked by a check.` : '';
+    deck.say(`${plural(decided, 'item', 'items')} ${SAID[decision]}.${left}`);
     list?.focus();
   }
   function toggle(id: string) {
@@ -70,12 +60,6 @@
     const row = rows[at];
     if (event.target !== list || !row || event.ctrlKey || event.metaKey || event.altKey) return;
     switch (event.key) {
-      case 'ArrowDown':
-        move(at + 1);
-        break;
-      case 'ArrowUp':
-        move(at - 1);
-        break;
       case 'Enter':
         opened = opened === row.record.id ? '' : row.record.id;
         break;
@@ -83,16 +67,19 @@
         toggle(row.record.id);
         break;
       case 'o':
-        void settle(chosen, 'let-out');
+        void decideOn(chosen, 'approve');
         break;
       case 'b':
-        void settle(chosen, 'send-back');
+        void decideOn(chosen, 'send-back');
         break;
       case 'x':
-        void settle(chosen, 'skip');
+        void decideOn(chosen, 'skip');
         break;
-      default:
-        return;
+      default: {
+        const to = rowForKey(event.key, at, rows.length);
+        if (to === null) return;
+        move(to);
+      }
     }
     event.preventDefault();
   }
@@ -107,8 +94,8 @@
       <a class="text-sm underline" href="/lanes">Lanes</a>
       {#if rows.length > 0}
         <p class="ml-auto text-sm text-quiet" id="review-keys">
-          <kbd>↑</kbd> <kbd>↓</kbd> move · <kbd>Enter</kbd> look · <kbd>O</kbd> let out ·
-          <kbd>B</kbd> send back · <kbd>X</kbd> skip for good · <kbd>Space</kbd> select
+          <kbd>↑</kbd> <kbd>↓</kbd> move · <kbd>Enter</kbd> preview · <kbd>O</kbd> approve ·
+          <kbd>B</kbd> back to editing · <kbd>X</kbd> never make this · <kbd>Space</kbd> select
         </p>
       {/if}
     </div>
@@ -117,20 +104,23 @@
         class="flex flex-wrap items-center gap-2 rounded-base bg-marked px-3 py-1 text-sm"
         role="status"
       >
-        {countWords(selected.size, 'item', 'items')} selected
-        <button class="plain btn btn-sm" onclick={() => settle(chosen, 'let-out')}>Let out</button>
-        <button class="plain btn btn-sm" onclick={() => settle(chosen, 'send-back')}
-          >Send back</button
+        {plural(selected.size, 'item', 'items')} selected
+        <button class="plain btn btn-sm" onclick={() => decideOn(chosen, 'approve')}>Approve</button
         >
-        <button class="plain btn btn-sm" onclick={() => settle(chosen, 'skip')}
-          >Skip for good</button
+        <button class="plain btn btn-sm" onclick={() => decideOn(chosen, 'send-back')}
+          >Back to editing</button
+        >
+        <button class="plain btn btn-sm" onclick={() => decideOn(chosen, 'skip')}
+          >Never make this</button
         >
       </div>
     {/if}
     <Held networks={names.value ?? new Map()} />
     {#if waiting.value && rows.length === 0 && alone.value === false}
-      <EmptyState title="Nothing waits for you">
-        <p>What lanes make waits here until you have looked at it, unless their gate is open.</p>
+      <EmptyState title="Nothing to review">
+        <p>
+          What lanes make waits here until you approve it, unless a lane publishes without approval.
+        </p>
         {#snippet actions()}<a class="plain btn btn-sm" href="/lanes">Go to Lanes</a>{/snippet}
       </EmptyState>
     {/if}
@@ -163,7 +153,7 @@
               <div class="min-w-0 flex-1 basis-64">
                 <p class="font-semibold">{record.title}</p>
                 <p class="text-quiet">
-                  {names.value?.get(record.laneId) ?? 'A lane'}, made {dateTimeWords(
+                  {names.value?.get(record.laneId) ?? 'A lane'}, made {formatDateTime(
                     new Date(record.changed).toISOString()
                   )}, for
                   {entries.map((e) => names.value?.get(e.placeId) ?? 'a place').join(', ')}
@@ -175,7 +165,7 @@
                 onclick={() => {
                   current = i;
                   opened = opened === record.id ? '' : record.id;
-                }}>Look<span class="sr-only"> at “{record.title}”</span></button
+                }}>Preview<span class="sr-only"> at “{record.title}”</span></button
               >
               <a
                 class="bare btn btn-sm"
@@ -184,23 +174,29 @@
                   : entries.some((e) => isVideo(e.payload))
                     ? `/booth/${record.itemId}`
                     : `/desk/${record.itemId}`}
-                >Change it by hand<span class="sr-only">: “{record.title}”</span></a
+                >Edit<span class="sr-only">: “{record.title}”</span></a
               >
-              <button class="strong btn btn-sm" onclick={() => settle([record], 'let-out')}
-                >Let out<span class="sr-only">: “{record.title}”</span></button
+              <button
+                class="strong btn btn-sm"
+                disabled={entries.some(isBlocked)}
+                onclick={() => decideOn([record], 'approve')}
+                >Approve<span class="sr-only">: “{record.title}”</span></button
               >
-              <button class="bare btn btn-sm" onclick={() => settle([record], 'send-back')}
-                >Send back<span class="sr-only">: “{record.title}”</span></button
+              <button class="bare btn btn-sm" onclick={() => decideOn([record], 'send-back')}
+                >Back to editing<span class="sr-only">: “{record.title}”</span></button
               >
-              <button class="bare btn btn-sm" onclick={() => settle([record], 'skip')}
+              <button class="bare btn btn-sm" onclick={() => decideOn([record], 'skip')}
                 >Skip<span class="sr-only">: “{record.title}” for good</span></button
               >
             </div>
+            {#each entries as { key, findings } (key)}
+              <FindingList {findings} />
+            {/each}
             {#if opened === record.id}
               {#each entries as entry (entry.key)}
                 <div class="pt-2 text-sm">
                   <h2 class="font-semibold">{names.value?.get(entry.placeId)}</h2>
-                  <Piece
+                  <PayloadPreview
                     payload={entry.payload}
                     itemId={entry.itemId}
                     placeId={entry.placeId}

@@ -1,41 +1,72 @@
 <script lang="ts">
-  import { db } from '$lib/data/db.ts';
-  import { toldByItem } from '$lib/data/told.ts';
+  import { placeTitles } from '$lib/data/places.ts';
+  import { newestTwins } from '$lib/data/twins.ts';
+  import { publishedByItem } from '$lib/data/publishedUpdates.ts';
   import EmptyState from '$lib/ui/EmptyState.svelte';
   import { live } from '$lib/ui/live.svelte.ts';
-  import Held from '$lib/ui/updates/Held.svelte';
-  import { toldWords } from '$lib/ui/updateWords.ts';
-  import { dateWords } from '$lib/ui/words.ts';
+  import LongList from '$lib/ui/LongList.svelte';
+  import Held from '$lib/ui/updates/InReview.svelte';
+  import { publishedMessage } from '$lib/ui/updateMessages.ts';
+  import { formatDate } from '$lib/ui/messages.ts';
 
-  /** Twins shown at first. */
+  /** Twins that are read first, so that something is seen at once. */
   const FIRST = 60;
-  const twins = live(() => () => db.twins.orderBy('date').reverse().limit(FIRST).toArray());
-  const networks = live(
-    () => async () => new Map((await db.networks.toArray()).map((n) => [n.id, n.title]))
-  );
-  const told = live(() => toldByItem);
+  const newest = live(() => () => newestTwins(FIRST));
+  const all = live(() => {
+    const isShown = newest.value !== undefined;
+    return () => (isShown ? newestTwins() : undefined);
+  });
+  const twins = $derived(all.value ?? newest.value);
+  let words = $state('');
+  const shown = $derived.by(() => {
+    const wanted = words.trim().toLowerCase();
+    if (!wanted) return twins ?? [];
+    return (twins ?? []).filter(({ video, post }) =>
+      [video, post].some((half) => half?.title.toLowerCase().includes(wanted))
+    );
+  });
+  let scroller = $state<HTMLElement>();
+  const networks = live(() => placeTitles);
+  const told = live(() => publishedByItem);
 </script>
 
 <svelte:head><title>Updates · Swift Twin</title></svelte:head>
 
-<div class="h-full overflow-y-auto">
+<div bind:this={scroller} class="h-full overflow-y-auto">
   <div class="mx-auto flex max-w-5xl flex-col gap-3 p-4">
     <h1 class="text-lg font-semibold">Updates</h1>
     <p class="text-sm text-quiet">
-      Choose what to tell. Each item becomes a short text, a poll or a quiz, in words that fit each
+      Choose what to share. Each item becomes a short text, a poll or a quiz, in words that fit each
       place.
     </p>
     <Held networks={networks.value ?? new Map()} />
-    {#if twins.value?.length === 0}
-      <EmptyState title="There is nothing to tell yet">
+    {#if twins?.length === 0}
+      <EmptyState title="Nothing to share yet">
         <p>Updates are made from uploads and posts.</p>
-        {#snippet actions()}<a class="strong btn btn-sm" href="/places">Link a place</a>{/snippet}
+        {#snippet actions()}<a class="strong btn btn-sm" href="/places">Connect a channel or blog</a
+          >{/snippet}
       </EmptyState>
     {/if}
-    <ul class="flex flex-col gap-1" aria-label="Items">
-      {#each twins.value ?? [] as twin (twin.id)}
+    {#if twins?.length}
+      <label class="flex items-center gap-2 text-sm"
+        >Filter <input class="field w-64" type="search" bind:value={words} placeholder="Title" />
+        <span class="text-quiet" role="status"
+          >{words.trim() ? `${shown.length} of ${twins.length}` : ''}</span
+        ></label
+      >
+      {#if shown.length === 0}<p class="text-sm text-quiet">No matching items.</p>{/if}
+    {/if}
+    <LongList
+      role="list"
+      label="Items"
+      items={shown}
+      keyOf={(twin) => twin.id}
+      height={66}
+      {scroller}
+    >
+      {#snippet row(twin)}
         {@const halves = [twin.video, twin.post].filter((half) => half !== null)}
-        <li class="rounded-container border border-line bg-sheet p-2">
+        <div class="mb-1 rounded-container border border-line bg-sheet p-2">
           <p class="font-semibold">{halves[0]?.title}</p>
           <ul class="flex flex-wrap gap-x-4 text-sm">
             {#each halves as half (half.id)}
@@ -43,19 +74,19 @@
                 <a
                   href="/updates/{half.id}"
                   aria-label="{half === twin.video
-                    ? 'Tell of the video'
-                    : 'Tell of the post'}: {half.title}"
-                  >{half === twin.video ? 'Tell of the video' : 'Tell of the post'}</a
+                    ? 'Share the video'
+                    : 'Share the post'}: {half.title}"
+                  >{half === twin.video ? 'Share the video' : 'Share the post'}</a
                 >
-                <span class="text-quiet">{dateWords(half.date)}</span>
+                <span class="text-quiet">{formatDate(half.date)}</span>
                 {#each told.value?.get(half.id) ?? [] as update (update.form + update.placeId)}
-                  <span class="text-quiet">· {toldWords(update)}</span>
+                  <span class="text-quiet">· {publishedMessage(update)}</span>
                 {/each}
               </li>
             {/each}
           </ul>
-        </li>
-      {/each}
-    </ul>
+        </div>
+      {/snippet}
+    </LongList>
   </div>
 </div>

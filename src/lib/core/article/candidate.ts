@@ -3,7 +3,7 @@ import { ANAPHORA } from '../language/english.ts';
 import type { Talk } from '../language/talk.ts';
 import { usualRate } from '../language/vectors.ts';
 import { bare } from '../captions/words.ts';
-import type { DrawnSentence } from './drawn.ts';
+import type { ArticleSentence } from './article.ts';
 import { writeSentence, type LeftOutReason, type WrittenWord } from './spoken.ts';
 
 /** A sentence of the talk as it would be written, and how much it tells. */
@@ -12,7 +12,7 @@ export interface Candidate {
   words: WrittenWord[];
   stems: ReadonlySet<string>;
   score: number;
-  leans: boolean;
+  dependsOnPrevious: boolean;
   chapter: number;
 }
 
@@ -66,7 +66,14 @@ export function writeAll(
     const head = bare(words[0]?.text ?? '');
     const chapter = chapters.findLastIndex((c) => c.start <= sentence.start + 1);
     return [
-      { index, words, stems, score, leans: leansBack(talk, head), chapter: Math.max(0, chapter) }
+      {
+        index,
+        words,
+        stems,
+        score,
+        dependsOnPrevious: dependsOnSentenceBefore(talk, head),
+        chapter: Math.max(0, chapter)
+      }
     ];
   });
 }
@@ -74,7 +81,7 @@ export function writeAll(
 const LEANS_GERMAN = new Set(
   'er sie es das dies diese dieser dann deshalb darum dabei damit'.split(' ')
 );
-const leansBack = (talk: Talk, head: string): boolean =>
+const dependsOnSentenceBefore = (talk: Talk, head: string): boolean =>
   talk.language.code === 'en'
     ? ANAPHORA.has(head) ||
       /^(?:it's|that's|they're|he's|she's|those|otherwise|or|but|because|which|then)$/.test(head)
@@ -89,7 +96,7 @@ export function likeness(a: ReadonlySet<string>, b: ReadonlySet<string>): number
 
 export const textOf = (words: readonly WrittenWord[]): string => words.map((w) => w.text).join(' ');
 
-export function drawn(talk: Talk, { index, words }: Candidate): DrawnSentence {
+export function extracted(talk: Talk, { index, words }: Candidate): ArticleSentence {
   const first = talk.words[words[0]?.at ?? 0];
   const last = talk.words[words.at(-1)?.at ?? 0];
   return { text: textOf(words), start: first?.start ?? 0, end: last?.end ?? 0, from: index };

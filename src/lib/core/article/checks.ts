@@ -13,6 +13,8 @@ type Where = 'title' | 'slug' | 'excerpt' | 'author' | 'categories' | 'text' | {
 export type Finding = { where: Where; level: 'wrong' | 'look' } & (
   | { kind: 'no-title' | 'no-embed' | 'title-as-category' | 'excerpt-empty' | 'credit-missing' }
   | { kind: 'no-links' }
+  /** Sentences that do not come from the talk of the video. */
+  | { kind: 'not-from-talk'; count: number; text: string }
   | { kind: 'picture-without-text'; count: number }
   | { kind: 'title-long' | 'excerpt-long'; length: number; limit: number }
   | { kind: 'empty-block'; block: BlockKind; reason: EmptyReason }
@@ -49,8 +51,11 @@ export function checkPost(post: ComposedPost, options: { needsCredit: boolean })
   if (!excerpt) findings.push({ where: 'excerpt', level: 'look', kind: 'excerpt-empty' });
   if (excerpt.length > EXCERPT_LIMIT) {
     findings.push({
-      ...{ where: 'excerpt', level: 'look', kind: 'excerpt-long' },
-      ...{ length: excerpt.length, limit: EXCERPT_LIMIT }
+      where: 'excerpt',
+      level: 'look',
+      kind: 'excerpt-long',
+      length: excerpt.length,
+      limit: EXCERPT_LIMIT
     } as Finding);
   }
   if ([...post.categories, ...post.tags].some((name) => same(name, title))) {
@@ -84,9 +89,9 @@ export function checkPost(post: ComposedPost, options: { needsCredit: boolean })
   for (const part of post.parts) {
     const where = { block: part.blockId };
     // That nothing is said is told once, not for each block that draws on the talk.
-    const isTold = part.empty === 'no-captions' && isSilenceTold;
+    const isListed = part.empty === 'no-captions' && isSilenceTold;
     isSilenceTold ||= part.empty === 'no-captions';
-    if (part.empty && part.kind !== 'embed' && !isTold) {
+    if (part.empty && part.kind !== 'embed' && !isListed) {
       findings.push({
         where,
         level: 'look',

@@ -6,7 +6,7 @@ const SAME = 0.62;
 
 /**
  * The most telling sentences that keep to the words wanted, each chapter having its share. What is
- * said twice is taken once; a sentence that leans on the one before is taken only together with it.
+ * said twice is taken once; a sentence that depends on the one before is taken only together with it.
  */
 export function choose(
   candidates: readonly Candidate[],
@@ -27,12 +27,12 @@ export function choose(
   const position = new Map(fresh.map((c, i) => [c, i]));
   const taken = new Set<Candidate>();
   let words = 0;
-  /** A sentence that leans is taken together with what it leans on. */
+  /** A sentence that depends on others is taken together with what it depends on. */
   const chain = (c: Candidate): Candidate[] | null => {
     const links = [c];
-    for (let first = c; first.leans;) {
+    for (let first = c; first.dependsOnPrevious;) {
       const before = fresh[(position.get(first) ?? 0) - 1];
-      // Where what it leans on was left out, it cannot stand.
+      // Where what it depends on was left out, it cannot stand.
       if (!before || before.index !== first.index - 1 || before.chapter !== first.chapter)
         return null;
       if (taken.has(before)) break;
@@ -62,7 +62,7 @@ export function choose(
     }
   }
   for (const c of fresh) {
-    if (!taken.has(c)) leftOut.set(c.index, chain(c) ? 'over-length' : 'leans');
+    if (!taken.has(c)) leftOut.set(c.index, chain(c) ? 'over-length' : 'depends-on-previous');
   }
   return fresh.filter((c) => taken.has(c));
 }

@@ -5,12 +5,12 @@ import { cleanHtml } from '../feeds/clean.ts';
 import { anItem } from '../testing.ts';
 import { compose, type Material } from './compose.ts';
 import { slugOf } from './slug.ts';
-import type { DrawnArticle } from './drawn.ts';
+import type { Article } from './article.ts';
 import { tidyDescription, textToHtml } from './description.ts';
 import { defaultTemplate, type Template } from './template.ts';
 
 const said = (text: string, start: number, from: number) => ({ text, start, end: start + 2, from });
-const article: DrawnArticle = {
+const article: Article = {
   summary: [said('A twill is <simple>.', 2, 1)],
   takeaways: [said('Count first.', 20, 4)],
   body: [
@@ -117,7 +117,7 @@ test('chapters link to their second, and stand without links where none can be m
   assert.doesNotMatch(part(material({ seekTo: '' })), /<a /);
 });
 
-test('what is missing is told with its reason, and leaves nothing behind in the HTML', () => {
+test('what is missing is reported with its reason, and leaves nothing behind in the HTML', () => {
   const bare = material({
     description: '',
     paragraphs: [],
@@ -128,10 +128,19 @@ test('what is missing is told with its reason, and leaves nothing behind in the 
   const post = compose(all, bare);
   const reasons = Object.fromEntries(post.parts.map((p) => [p.kind, p.empty]));
   assert.deepEqual(reasons, {
-    ...{ embed: 'no-embed', lead: 'no-text', picture: 'no-picture', description: 'no-description' },
-    ...{ summary: 'no-captions', takeaways: 'no-captions', article: 'no-captions' },
-    ...{ quote: 'no-captions', text: 'no-text' },
-    ...{ chapters: 'no-chapters', transcript: 'no-captions', credit: null, closing: null }
+    embed: 'no-embed',
+    lead: 'no-text',
+    picture: 'no-picture',
+    description: 'no-description',
+    summary: 'no-captions',
+    takeaways: 'no-captions',
+    article: 'no-captions',
+    quote: 'no-captions',
+    text: 'no-text',
+    chapters: 'no-chapters',
+    transcript: 'no-captions',
+    credit: null,
+    closing: null
   });
   assert.doesNotMatch(post.html, /<h2>|<iframe/);
 });

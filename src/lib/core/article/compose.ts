@@ -5,7 +5,7 @@ import { escapeHtml, htmlText } from '../feeds/text.ts';
 import { largestPicture, type Item, type Picture } from '../model/item.ts';
 import { originMarker } from '../model/origin.ts';
 import { textToHtml, tidyDescription } from './description.ts';
-import type { DrawnArticle } from './drawn.ts';
+import type { Article } from './article.ts';
 import { fieldsOf, type Fields } from './fields.ts';
 import { slugOf } from './slug.ts';
 import { fill, type FillProblem } from './fill.ts';
@@ -18,7 +18,7 @@ export interface Material {
   description: string;
   /** What is said, and what was drawn from it; empty and null where there are no captions. */
   paragraphs: readonly Paragraph[];
-  article: DrawnArticle | null;
+  article: Article | null;
   chapters: readonly Chapter[];
   /** Address of the video with `{seek_to_second_number}` in it, or empty. */
   seekTo: string;
@@ -141,8 +141,8 @@ export const finishedHtml = (marked: string, key: string): string =>
   [withoutMarks(marked), originMarker(key)].filter(Boolean).join('\n');
 
 function fromTalk(
-  article: DrawnArticle | null,
-  made: (article: DrawnArticle) => string | false | null
+  article: Article | null,
+  made: (article: Article) => string | false | null
 ): Content {
   if (!article) return { html: '', empty: 'no-captions' };
   const html = made(article) || '';

@@ -27,7 +27,7 @@ test('fields are filled, escaped in HTML and plain in text', () => {
   assert.equal(fill('{{ video.summary }}', fields, 'text', 's').text, 'First line still first');
 });
 
-test('what is wrong with a template is told as data', () => {
+test('what is wrong with a template is reported as data', () => {
   assert.deepEqual(fill('{{ video.licence }}', fields, 'text', 's').problems, [
     { kind: 'empty-field', path: 'video.licence' }
   ]);

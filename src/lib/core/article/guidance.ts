@@ -1,6 +1,6 @@
 import { writeSentence } from './spoken.ts';
 import type { Talk } from '../language/talk.ts';
-import { wordsWanted, type ArticleLength } from './draw.ts';
+import { wordsWanted, type ArticleLength } from './extract.ts';
 
 /** Words a minute that adults read silently (Brysbaert 2019: 238 in English non-fiction). */
 const READING_PACE = 238;

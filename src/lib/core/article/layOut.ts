@@ -1,8 +1,8 @@
 import type { Chapter } from '../chapters/chapter.ts';
 import type { Talk } from '../language/talk.ts';
 import { bare } from '../captions/words.ts';
-import { drawn, opening, type Candidate } from './candidate.ts';
-import type { DrawnBlock, DrawnSentence } from './drawn.ts';
+import { extracted, opening, type Candidate } from './candidate.ts';
+import type { ArticleBlock, ArticleSentence } from './article.ts';
 
 /** A picture for the article; `at` is the second it shows, where that is known. */
 export interface GivenPicture {
@@ -20,8 +20,8 @@ export function layOut(
   chosen: readonly Candidate[],
   chapters: readonly Chapter[],
   given: readonly GivenPicture[]
-): DrawnBlock[] {
-  const blocks: DrawnBlock[] = [];
+): ArticleBlock[] {
+  const blocks: ArticleBlock[] = [];
   const pictures = inOrder(given, chapters);
   const openings = new Set<string>();
 
@@ -30,7 +30,7 @@ export function layOut(
     const rows = chosen.filter((c) => c.chapter === k);
     const next = chapters[k + 1]?.start ?? Infinity;
     const due = () => {
-      const shown: DrawnBlock[] = [];
+      const shown: ArticleBlock[] = [];
       while (pictures[0] && pictures[0].start < next) {
         const picture = pictures.shift();
         if (picture) shown.push({ kind: 'picture', ...picture });
@@ -39,11 +39,11 @@ export function layOut(
     };
     const heading = chapters[k];
     if (rows.length > 0 && heading && chapters.length > 1) {
-      const last = drawn(talk, rows.at(-1) as Candidate);
+      const last = extracted(talk, rows.at(-1) as Candidate);
       blocks.push({ kind: 'heading', text: heading.title, start: heading.start, end: last.end });
     }
     for (const group of groups(talk, rows)) {
-      const sentences = group.rows.map((c) => drawn(talk, c));
+      const sentences = group.rows.map((c) => extracted(talk, c));
       if (group.isList) {
         blocks.push({ kind: 'list', items: sentences });
         continue;
@@ -66,7 +66,10 @@ export function layOut(
 const openingOfText = (text: string): string => text.split(/\s+/).slice(0, 3).map(bare).join(' ');
 
 /** Under a heading there is nothing to join, so a sentence with a fresh opening goes first. */
-function varyOpening(sentences: DrawnSentence[], openings: ReadonlySet<string>): DrawnSentence[] {
+function varyOpening(
+  sentences: ArticleSentence[],
+  openings: ReadonlySet<string>
+): ArticleSentence[] {
   const fresh = sentences.findIndex((s) => !openings.has(openingOfText(s.text)));
   return fresh > 0 ? sentences.slice(fresh) : fresh === 0 ? sentences : [];
 }
@@ -91,7 +94,7 @@ function groups(talk: Talk, rows: readonly Candidate[]): { rows: Candidate[]; is
     const joins =
       last &&
       !last.isList &&
-      (row.leans ||
+      (row.dependsOnPrevious ||
         length < PARAGRAPH.least ||
         (length < PARAGRAPH.words && silence < PARAGRAPH.pause));
     if (joins) last.rows.push(row);

@@ -32,7 +32,7 @@ export class FrontMatterError extends Error {
   }
 }
 
-interface Piece {
+interface MarkdownPart {
   /** Characters of the block's text before this piece. */
   at: number;
   length: number;
@@ -48,7 +48,7 @@ export function markdownPost(source: string): MarkdownPost {
   const { front, body } = splitFrontMatter(source);
   const tree = fromMarkdown(body);
   const blocks: TextBlock[] = [];
-  const pieces: Piece[][] = [];
+  const pieces: MarkdownPart[][] = [];
   const post = { title: String(front.title ?? ''), titleAt: { line: 1, column: 1 }, links: 0 };
   let hasEmbed = false;
   const picturesWithoutText: Point[] = [];
@@ -58,12 +58,12 @@ export function markdownPost(source: string): MarkdownPost {
     if (node.type === 'code') pieces.push([]);
     if (node.type === 'paragraph' || node.type === 'heading') {
       const kind = node.type === 'heading' ? 'heading' : (outer ?? 'paragraph');
-      const found = { text: '', pieces: [] as Piece[] };
+      const found = { text: '', pieces: [] as MarkdownPart[] };
       inline(node);
       collect(node, found);
       if (node.type === 'heading' && node.depth === 1 && !post.title) {
         post.title = found.text;
-        post.titleAt = node.position?.start ?? post.titleAt;
+        post.titleAt = startOf(node) ?? post.titleAt;
         return;
       }
       if (node.type === 'heading' && node.depth === 1 && found.text === post.title) return;
@@ -88,9 +88,9 @@ export function markdownPost(source: string): MarkdownPost {
         if (child.alt) {
           blocks.push({ kind: 'picture', text: child.alt });
           pieces.push([]);
-        } else if (child.position) {
-          const { line, column } = child.position.start;
-          picturesWithoutText.push({ line, column });
+        } else {
+          const start = startOf(child);
+          if (start) picturesWithoutText.push(start);
         }
       }
       if ('children' in child) inline(child as Parent);
@@ -112,7 +112,10 @@ export function markdownPost(source: string): MarkdownPost {
   };
 }
 
-function collect(node: Parent, found: { text: string; pieces: Piece[] }): void {
+const startOf = ({ position }: Nodes): Point | null =>
+  position ? { line: position.start.line, column: position.start.column } : null;
+
+function collect(node: Parent, found: { text: string; pieces: MarkdownPart[] }): void {
   for (const child of node.children as Nodes[]) {
     if (child.type === 'text' || child.type === 'inlineCode') {
       const { position, value } = child as Text;

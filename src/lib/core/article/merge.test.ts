@@ -12,7 +12,7 @@ test('a hand edit elsewhere stays when a change is taken', () => {
   assert.deepEqual(takePieces(mine, pieces), ['a', 'b by hand', 'c', 'd anew', 'e']);
 });
 
-test('a change at a hand edit is told as such, and replaces it only when taken', () => {
+test('a change at a hand edit is reported as such, and replaces it only when taken', () => {
   const pieces = changesSince(['a', 'b', 'c'], ['a', 'b by hand', 'c'], ['a', 'b anew', 'c']);
   assert.deepEqual(pieces, [{ from: 1, to: 2, fresh: ['b anew'], isTouched: true }]);
   assert.deepEqual(takePieces(['a', 'b by hand', 'c'], pieces), ['a', 'b anew', 'c']);

@@ -1,7 +1,7 @@
 import { diffArrays, diffWordsWithSpace } from 'diff';
 
 /** One thing that making the text anew would change in it. */
-export interface Piece {
+export interface MergePart {
   /** Blocks of the text as it stands, `from` up to, not including, `to`, that would go. */
   from: number;
   to: number;
@@ -22,7 +22,7 @@ export function changesSince(
   base: readonly string[],
   mine: readonly string[],
   fresh: readonly string[]
-): Piece[] {
+): MergePart[] {
   const at = positions(base, mine);
   const pieces = hunks(base, fresh).flatMap(({ from, to, added }) => {
     // In the edited text the piece lies between the nearest blocks that are still as they were.
@@ -50,8 +50,8 @@ export function changesSince(
 }
 
 /** Two changes within one stretch edited by hand are one: either is in the way of the other. */
-function joined(pieces: readonly Piece[]): Piece[] {
-  const apart: Piece[] = [];
+function joined(pieces: readonly MergePart[]): MergePart[] {
+  const apart: MergePart[] = [];
   for (const piece of pieces) {
     const last = apart.at(-1);
     if (last && piece.from < last.to) {
@@ -64,7 +64,7 @@ function joined(pieces: readonly Piece[]): Piece[] {
 }
 
 /** The edited text with some of the pieces taken. */
-export function takePieces(mine: readonly string[], pieces: readonly Piece[]): string[] {
+export function takePieces(mine: readonly string[], pieces: readonly MergePart[]): string[] {
   const blocks = [...mine];
   for (const { from, to, fresh } of [...pieces].sort((a, b) => b.from - a.from || b.to - a.to)) {
     blocks.splice(from, to - from, ...fresh);

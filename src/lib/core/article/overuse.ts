@@ -31,7 +31,9 @@ export function withoutOveruse(
       continue;
     }
     const needed = new Set(
-      kept.filter((c, i) => c.leans && kept[i - 1]?.index === c.index - 1).map((c) => c.index - 1)
+      kept
+        .filter((c, i) => c.dependsOnPrevious && kept[i - 1]?.index === c.index - 1)
+        .map((c) => c.index - 1)
     );
     const users = kept
       .filter((c) => c.words.some((w) => bare(w.text) === word) && !needed.has(c.index))
@@ -55,8 +57,9 @@ export function overused(
   for (const { words } of sentences)
     for (const w of words) {
       const word = bare(w.text);
-      counts.set(word, (counts.get(word) ?? 0) + 1);
       total++;
+      // “going to” for “gonna” is a turn of speech and no word of its own.
+      if (word && !word.includes(' ')) counts.set(word, (counts.get(word) ?? 0) + 1);
     }
   return [...counts]
     .filter(([word, n]) => {

@@ -16,7 +16,7 @@ export function pickSummary(
     (c) =>
       c.words.length >= 7 &&
       c.words.length <= 32 &&
-      !c.leans &&
+      !c.dependsOnPrevious &&
       !/\?$/.test(c.words.at(-1)?.text ?? '')
   );
   const total = talk.sentences.length || 1;
@@ -59,7 +59,10 @@ export function pickTakeaways(
   used: ReadonlySet<number>
 ): Candidate[] {
   const fit = candidates
-    .filter((c) => !used.has(c.index) && !c.leans && c.words.length >= 6 && c.words.length <= 24)
+    .filter(
+      (c) =>
+        !used.has(c.index) && !c.dependsOnPrevious && c.words.length >= 6 && c.words.length <= 24
+    )
     .filter((c) => !/\?$/.test(c.words.at(-1)?.text ?? ''))
     .map((c) => {
       const isImperative =
@@ -90,7 +93,10 @@ export function pickQuote(
   used: ReadonlySet<number>
 ): Candidate | null {
   const fit = candidates
-    .filter((c) => !used.has(c.index) && !c.leans && c.words.length >= 6 && c.words.length <= 22)
+    .filter(
+      (c) =>
+        !used.has(c.index) && !c.dependsOnPrevious && c.words.length >= 6 && c.words.length <= 22
+    )
     .map((c) => {
       const text = textOf(c.words).toLowerCase();
       const turn =

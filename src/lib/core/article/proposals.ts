@@ -1,7 +1,7 @@
 import { TITLE_LENGTHS } from './titleLengths.ts';
 import { titlePhrases } from '../chapters/titles.ts';
 import type { Talk } from '../language/talk.ts';
-import type { DrawnArticle } from './drawn.ts';
+import type { Article } from './article.ts';
 
 export interface TitleProposals {
   /** At most 60 characters each. */
@@ -64,7 +64,7 @@ const lower = (phrase: string): string =>
  * An excerpt that ends at a sentence: as many of the summary's sentences as the limit takes, or the
  * first of the article that fits. Empty where none does.
  */
-export function proposeExcerpt(article: DrawnArticle, limit: number): string {
+export function proposeExcerpt(article: Article, limit: number): string {
   let text = '';
   for (const sentence of article.summary) {
     const longer = text ? `${text} ${sentence.text}` : sentence.text;

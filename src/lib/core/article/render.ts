@@ -1,28 +1,28 @@
 import { stringify } from 'yaml';
 import { timeCode, type Chapter } from '../chapters/chapter.ts';
 import { escapeHtml } from '../feeds/text.ts';
-import type { DrawnArticle, DrawnBlock, DrawnSentence } from './drawn.ts';
+import type { Article, ArticleBlock, ArticleSentence } from './article.ts';
 
 /** Seconds as attributes, so that a paragraph keeps its source through editing. */
 const seconds = (start: number, end: number): string =>
   ` data-start="${start.toFixed(2)}" data-end="${end.toFixed(2)}"`;
 
-const spanOf = (sentences: readonly DrawnSentence[]): string =>
+const spanOf = (sentences: readonly ArticleSentence[]): string =>
   seconds(Math.min(...sentences.map((s) => s.start)), Math.max(...sentences.map((s) => s.end)));
 
-export const sentencesHtml = (sentences: readonly DrawnSentence[]): string =>
+export const sentencesHtml = (sentences: readonly ArticleSentence[]): string =>
   `<p${spanOf(sentences)}>${sentences.map((s) => escapeHtml(s.text)).join(' ')}</p>`;
 
-export const listHtml = (items: readonly DrawnSentence[], tag: 'ol' | 'ul'): string =>
+export const listHtml = (items: readonly ArticleSentence[], tag: 'ol' | 'ul'): string =>
   `<${tag}>\n${items.map((s) => `<li><p${seconds(s.start, s.end)}>${escapeHtml(s.text)}</p></li>`).join('\n')}\n</${tag}>`;
 
-export const quoteHtml = (quote: DrawnSentence): string =>
+export const quoteHtml = (quote: ArticleSentence): string =>
   `<blockquote><p${seconds(quote.start, quote.end)}>${escapeHtml(quote.text)}</p></blockquote>`;
 
 /** The body of an article as HTML, each block with the seconds it comes from. */
-export const bodyHtml = (body: readonly DrawnBlock[]): string => body.map(blockHtml).join('\n');
+export const bodyHtml = (body: readonly ArticleBlock[]): string => body.map(blockHtml).join('\n');
 
-function blockHtml(block: DrawnBlock): string {
+function blockHtml(block: ArticleBlock): string {
   switch (block.kind) {
     case 'heading':
       return `<h2${seconds(block.start, block.end)}>${escapeHtml(block.text)}</h2>`;
@@ -48,7 +48,7 @@ const escapeMarkdown = (text: string): string =>
 /** An article as Markdown (CommonMark) with YAML front matter. */
 export function articleMarkdown(
   title: string,
-  article: DrawnArticle,
+  article: Article,
   excerpt: string,
   chapters: readonly Chapter[]
 ): string {
@@ -59,7 +59,7 @@ export function articleMarkdown(
       ? { chapters: chapters.map((c) => ({ at: timeCode(c.start), title: c.title })) }
       : {})
   });
-  const text = (sentences: readonly DrawnSentence[]) =>
+  const text = (sentences: readonly ArticleSentence[]) =>
     sentences.map((s) => escapeMarkdown(s.text)).join(' ');
   const parts = [
     `---\n${front}---`,
@@ -84,7 +84,7 @@ export function articleMarkdown(
 }
 
 /** An article as one HTML fragment: summary, takeaways, body and quotation. */
-export const articleHtml = (title: string, article: DrawnArticle): string =>
+export const articleHtml = (title: string, article: Article): string =>
   [
     `<h1>${escapeHtml(title)}</h1>`,
     article.summary.length > 0 ? sentencesHtml(article.summary) : '',

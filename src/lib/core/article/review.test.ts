@@ -46,7 +46,9 @@ test('openings alike, long sentences and wordiness', () => {
   );
   const [finding] = reviewText(paragraphs('Tie it in order to keep it.')).findings;
   assert.deepEqual(finding, {
-    ...{ kind: 'wordy', phrase: 'in order to', instead: 'to' },
+    kind: 'wordy',
+    phrase: 'in order to',
+    instead: 'to',
     spots: [{ block: 0, from: 7, to: 18 }]
   });
 });
@@ -137,7 +139,7 @@ test('Markdown blocks know their line and column', () => {
   ]);
 });
 
-test('front matter that cannot be read is told with its line', () => {
+test('front matter that cannot be read is reported with its line', () => {
   assert.throws(
     () => markdownPost('---\ntitle: [a\n---\nx'),
     (e) => e instanceof FrontMatterError && e.line >= 2

@@ -9,7 +9,7 @@ export type LeftOutReason =
   | 'fragment'
   | 'pointing'
   | 'said-twice'
-  | 'leans'
+  | 'depends-on-previous'
   | 'repeats'
   | 'over-length';
 

@@ -13,9 +13,22 @@ export interface TextBlock {
 }
 
 const KINDS: Record<string, TextBlock['kind']> = {
-  ...{ h1: 'heading', h2: 'heading', h3: 'heading', h4: 'heading', h5: 'heading', h6: 'heading' },
-  ...{ p: 'paragraph', li: 'item', dd: 'item', dt: 'item', td: 'item', th: 'item' },
-  ...{ blockquote: 'quote', pre: 'code', figcaption: 'paragraph', summary: 'heading' }
+  h1: 'heading',
+  h2: 'heading',
+  h3: 'heading',
+  h4: 'heading',
+  h5: 'heading',
+  h6: 'heading',
+  p: 'paragraph',
+  li: 'item',
+  dd: 'item',
+  dt: 'item',
+  td: 'item',
+  th: 'item',
+  blockquote: 'quote',
+  pre: 'code',
+  figcaption: 'paragraph',
+  summary: 'heading'
 };
 /** What is folded away or not said by the post is no part of its prose. */
 const SKIPPED = /^(?:script|style|template|svg|iframe|time)$/;

@@ -6,7 +6,7 @@ import { join } from 'node:path';
 import { test } from 'node:test';
 import fc from 'fast-check';
 import { Limiter } from './limiter.ts';
-import { gainFor, limited, mixed, type Mix, type Piece } from './mix.ts';
+import { gainFor, limited, mixed, type Mix, type AudioClip } from './mix.ts';
 import { decibels, LoudnessMeter, ratioOf, SAMPLE_RATE } from './loudness.ts';
 import { PieceResampler, Resampler } from './resample.ts';
 import { fromInt16, softenEnds, spokenRange, toInt16 } from './speech.ts';
@@ -176,7 +176,7 @@ test('a WAV file that is written reads the same', () => {
   assert.throws(() => readWav(new Uint8Array(10)), RangeError);
 });
 
-const tone = (at: number, seconds: number, level: number): Piece => {
+const tone = (at: number, seconds: number, level: number): AudioClip => {
   const samples = sine(300, seconds, level);
   return {
     at: Math.round(at * SAMPLE_RATE),

@@ -2,7 +2,7 @@ import { Limiter } from './limiter.ts';
 import { LoudnessMeter, ratioOf, SAMPLE_RATE } from './loudness.ts';
 
 /** A piece of sound in its place. Times are samples at `SAMPLE_RATE`. */
-export interface Piece {
+export interface AudioClip {
   at: number;
   length: number;
   /**
@@ -34,7 +34,7 @@ export interface Mix {
   /** Length in samples, channels, and what sounds where. Pieces are in the order of their times. */
   length: number;
   channels: 1 | 2;
-  pieces: readonly Piece[];
+  pieces: readonly AudioClip[];
   bed: Bed | null;
 }
 
@@ -44,7 +44,7 @@ export async function* mixed(mix: Mix): AsyncGenerator<Float32Array[]> {
   const gain = bed ? bedGain(pieces, bed) : null;
   const memory = Array.from({ length: channels }, () => new Float32Array(BLOCK));
   let next = 0;
-  let sounding: Piece[] = [];
+  let sounding: AudioClip[] = [];
   for (let from = 0; from < length; from += BLOCK) {
     const to = Math.min(length, from + BLOCK);
     for (let piece = pieces[next]; piece && piece.at < to; piece = pieces[++next])
@@ -98,7 +98,7 @@ async function addBed(
 }
 
 /** The gain of the bed at a sample; asked in rising order. */
-function bedGain(pieces: readonly Piece[], bed: Bed): (at: number) => number {
+function bedGain(pieces: readonly AudioClip[], bed: Bed): (at: number) => number {
   const spans: { from: number; to: number }[] = [];
   for (const { at, length } of pieces) {
     const last = spans.at(-1);

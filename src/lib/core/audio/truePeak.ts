@@ -12,7 +12,7 @@ const PHASES = [PHASE_0, PHASE_1, [...PHASE_1].reverse(), [...PHASE_0].reverse()
 );
 const TAPS = 12;
 /** The most that a phase can raise what goes in: the sum of its taps without their signs. */
-const MOST_GAIN = Math.max(...PHASES.map((p) => p.reduce((sum, tap) => sum + Math.abs(tap), 0)));
+const MAX_GAIN = Math.max(...PHASES.map((p) => p.reduce((sum, tap) => sum + Math.abs(tap), 0)));
 /** Samples by which a peak is told after the sample it belongs to. */
 export const PEAK_DELAY = TAPS / 2;
 
@@ -36,7 +36,7 @@ export class PeakTracker {
     line.set(this.#kept);
     line.set(samples, TAPS - 1);
     this.#kept = line.slice(samples.length, length);
-    const half = above / MOST_GAIN;
+    const half = above / MAX_GAIN;
     let lastLoud = -TAPS;
     for (let i = 0; i < TAPS - 1; i++) if (Math.abs(line[i]!) > half) lastLoud = i;
     for (let i = 0; i < samples.length; i++) {

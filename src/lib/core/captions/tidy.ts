@@ -50,7 +50,7 @@ const SOUND = /[[(][^\])]{1,60}[\])]|[♪♫#*]{1,2}[^♪♫*\n]*[♪♫*]{1,2}|
 const SOUND_WORDS =
   /\b(music|applause|laugh(s|ter|ing)?|inaudible|silence|noise|cheer(s|ing)?|cough(s|ing)?|sigh(s|ing)?|musik|gelächter|beifall|applaus|musique|rires|música|risas)\b|[♪♫]/iu;
 /** Least length of a cue, in seconds. */
-const LEAST = 0.1;
+const MIN_SECONDS = 0.1;
 
 /** Cues in words: ordered, mended, each word said once, and without what the options leave out. */
 export function tidyCaptions(raw: RawCaptions, options: TidyOptions = DROP_NOISE): Spoken {
@@ -110,12 +110,12 @@ function inOrder(raw: readonly Cue[], log: Log): Cue[] {
     const next = cues[i + 1];
     if (cue.end <= cue.start) {
       log.add('zero-length', cue.start);
-      cue.end = cue.start + Math.max(LEAST, cue.text.length * 0.06);
+      cue.end = cue.start + Math.max(MIN_SECONDS, cue.text.length * 0.06);
       if (next && next.start > cue.start) cue.end = Math.min(cue.end, next.start);
     }
     if (next && next.start < cue.end) {
       log.add('overlap', cue.start);
-      if (next.start - cue.start >= LEAST) cue.end = next.start;
+      if (next.start - cue.start >= MIN_SECONDS) cue.end = next.start;
     }
   }
   return cues;

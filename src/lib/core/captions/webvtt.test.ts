@@ -32,7 +32,10 @@ backwards
 lost`);
   assert.deepEqual(cues, [
     {
-      ...{ start: 1.5, end: 4, text: 'A twill & a tabby\nsecond line', speaker: 'Isolde' },
+      start: 1.5,
+      end: 4,
+      text: 'A twill & a tabby\nsecond line',
+      speaker: 'Isolde',
       stamps: [{ at: 2, offset: 12 }]
     },
     { start: 3600, end: 3601, text: '糸 (ito) & \u200elate' },

@@ -177,7 +177,7 @@ test('chapters are moved, named, split and joined; what is the user’s stays on
   assert.equal(keepByHand([], [{ start: 40, title: 'Only', byHand: true }])[0]?.start, 0);
 });
 
-test('what a list lacks is told', () => {
+test('what a list lacks is reported', () => {
   const kinds = (chapters: typeof list) => chapterFaults(chapters, 120).map((f) => f.kind);
   assert.deepEqual(kinds(list), []);
   assert.deepEqual(

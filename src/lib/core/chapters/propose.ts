@@ -13,8 +13,8 @@ export interface ProposedChapters {
 }
 
 /** Shortest chapter in seconds, and fewest in a list, that players of chapter lists take. */
-export const LEAST_SECONDS = 10;
-export const FEWEST = 3;
+export const MIN_SECONDS = 10;
+export const MIN_CHAPTERS = 3;
 
 export const WEIGHTS: PartWeights = {
   lexical: 2,
@@ -32,7 +32,7 @@ export const STRICT = { short: 10, long: 0.5 };
 /** Seconds of a usual chapter: longer videos have more chapters, and longer ones. */
 export function usualLength(duration: number): number {
   const minutes = Math.max(0.5, duration / 60);
-  return duration / Math.max(FEWEST, 2.9 * minutes ** 0.42);
+  return duration / Math.max(MIN_CHAPTERS, 2.9 * minutes ** 0.42);
 }
 
 /**
@@ -52,22 +52,25 @@ export function proposeChapters(talk: Talk, duration = 0, count?: number): Propo
   const pauses = pauseOdds(talk);
   const begins = sentences.map((_, i) => {
     const head = bare[i]?.[0] ?? '';
-    const leans = isEnglish && (ANAPHORA.has(head) || (CONNECTIVES.has(head) && head !== 'so'));
+    const dependsOnPrevious =
+      isEnglish && (ANAPHORA.has(head) || (CONNECTIVES.has(head) && head !== 'so'));
     const signs = isEnglish
       ? SIGNS.post * signpostOdds(bare[i]?.join(' ') ?? '', bare[i - 1]?.join(' ') ?? '')
       : 0;
-    return signs + SIGNS.pause * (pauses[i] ?? 0) - (leans ? SIGNS.leaning : 0) - SIGNS.cost;
+    return (
+      signs + SIGNS.pause * (pauses[i] ?? 0) - (dependsOnPrevious ? SIGNS.leaning : 0) - SIGNS.cost
+    );
   });
   const startOf = (i: number) => (i === 0 ? 0 : i === n ? length : (sentences[i]?.start ?? 0));
   const usual = count ? length / count : usualLength(length);
   const longest = count || n < 60 ? n : unitsWithin(talk, Math.max(3 * usual, 120));
-  const most = count ? Math.min(count, Math.floor(length / LEAST_SECONDS)) : 0;
+  const most = count ? Math.min(count, Math.floor(length / MIN_SECONDS)) : 0;
   const search = {
     weights: WEIGHTS,
     begins,
     length: (from: number, to: number) => {
       const seconds = startOf(to) - startOf(from);
-      if (seconds < LEAST_SECONDS && n > 1) return -60;
+      if (seconds < MIN_SECONDS && n > 1) return -60;
       const off = Math.log(seconds / usual);
       return -(off < 0 ? STRICT.short : STRICT.long) * off * off;
     },
@@ -78,7 +81,7 @@ export function proposeChapters(talk: Talk, duration = 0, count?: number): Propo
     point: isEnglish ? pointOf(words) : null
   }));
   let parts = findParts(units, most > 0 ? { ...search, count: most } : search);
-  const room = Math.min(FEWEST, Math.floor(length / LEAST_SECONDS), n);
+  const room = Math.min(MIN_CHAPTERS, Math.floor(length / MIN_SECONDS), n);
   if (!count && parts.starts.length < room) {
     parts = { ...parts, starts: findParts(units, { ...search, count: room, most: n }).starts };
   }
@@ -102,10 +105,10 @@ function longEnough(
   const kept: number[] = [];
   for (const i of starts) {
     const before = kept.at(-1);
-    if (before === undefined || startOf(i) - startOf(before) >= LEAST_SECONDS) kept.push(i);
+    if (before === undefined || startOf(i) - startOf(before) >= MIN_SECONDS) kept.push(i);
   }
   const last = kept.at(-1) ?? 0;
-  if (kept.length > 1 && startOf(n) - startOf(last) < LEAST_SECONDS) kept.pop();
+  if (kept.length > 1 && startOf(n) - startOf(last) < MIN_SECONDS) kept.pop();
   return kept;
 }
 

@@ -15,7 +15,7 @@ const WEIGHTS: PartWeights = {
 };
 /** Log-odds against a part, whatever is in it. */
 const COST = 3.08;
-/** Against a part that begins with a word that leans on what was said before. */
+/** Against a part that begins with a word that depends on what was said before. */
 const LEANING = 0.7;
 /** Sentences in a part of a written text, and what each one too few and the factor too many cost. */
 const USUAL = { least: 3, most: 11, tooFew: 3.8, tooMany: 80 };

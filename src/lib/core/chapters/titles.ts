@@ -184,7 +184,7 @@ function phrase(talk: Talk, from: number, to: number): Candidate | null {
   )
     return null;
   if (words.some((w) => w.includes("'") && !w.endsWith("'s"))) return null;
-  const shown = shownWords(words, isAction);
+  const shown = withoutArticle(words, isAction);
   if (shown.length < WORDS.least || shown.length > WORDS.most) return null;
   const stems = stemsOf(talk, words);
   if (
@@ -231,7 +231,7 @@ const stemsOf = (talk: Talk, words: readonly string[]): string[] =>
     .map((w) => talk.language.stem(w.replace(/'s$/, '')));
 
 /** An article at the head is left out: "warping board", not "a warping board". */
-const shownWords = (words: readonly string[], isAction: boolean): readonly string[] =>
+const withoutArticle = (words: readonly string[], isAction: boolean): readonly string[] =>
   !isAction && /^(?:a|an)$/.test(words[0] ?? '') ? words.slice(1) : words;
 
 function shownPhrase(talk: Talk, { from, to, isAction }: Candidate): string {
@@ -241,7 +241,7 @@ function shownPhrase(talk: Talk, { from, to, isAction }: Candidate): string {
   const isHeadOfSentence = talk.sentences.some((s) => s.from === from);
   // A capital at the head of a sentence is not the word's own.
   if (isHeadOfSentence && !/^I\b/.test(words[0] ?? '')) words[0] = (words[0] ?? '').toLowerCase();
-  return capital(shownWords(words, isAction).join(' '));
+  return capital(withoutArticle(words, isAction).join(' '));
 }
 
 function firstWords(talk: Talk, from: number, to: number): string {

@@ -14,19 +14,26 @@ export interface ActorFacts {
   tokenEndpoint: string;
 }
 
-const text = z.string().catch('');
+const text = z
+  .string()
+  .nullish()
+  .transform((t) => t ?? '');
 const actorSchema = z.object({
   id: z.string(),
   type: z.string(),
   name: text,
   preferredUsername: text,
   summary: text,
-  url: z.union([z.string(), z.array(z.string()).transform((all) => all[0] ?? '')]).catch(''),
+  url: z
+    .union([z.string(), z.array(z.string()).transform((all) => all[0] ?? '')])
+    .nullish()
+    .transform((url) => url ?? ''),
   outbox: z.string(),
   endpoints: z
     .object({ limits: text, tagCounts: text, uploadMedia: text, oauthTokenEndpoint: text })
     .partial()
-    .catch({})
+    .nullish()
+    .transform((endpoints) => endpoints ?? {})
 });
 
 /**
@@ -50,7 +57,9 @@ export function readActor(body: unknown, from: string): ActorFacts | null {
       .trim()
       .slice(0, 300);
   return {
-    ...{ actor: id, outbox, url: own(actor.url) || id },
+    actor: id,
+    outbox,
+    url: own(actor.url) || id,
     title: plain(actor.name || actor.preferredUsername) || new URL(id).host,
     about: plain(actor.summary),
     limitsUrl: own(actor.endpoints.limits),

@@ -48,7 +48,7 @@ test('relative addresses are resolved and dangerous ones dropped', () => {
   assert.equal(absoluteAddress(undefined, 'https://a.example/'), '');
 });
 
-test('what people paste becomes an address, or is told to be none', () => {
+test('what people paste becomes an address, or is reported to be none', () => {
   assert.equal(addressFromInput('  loom.example/channel '), 'https://loom.example/channel');
   assert.equal(addressFromInput('<https://loom.example/>'), 'https://loom.example/');
   for (const bad of ['', 'my channel', 'loom', 'ftp://loom.example/', 'javascript:alert(1)']) {

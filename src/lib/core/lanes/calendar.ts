@@ -24,9 +24,12 @@ export function calendarFile(planned: readonly Planned[], now: number): string {
   });
   for (const { id, title, place, lane, at } of planned)
     calendar.createEvent({
-      ...{ id: `${id}@swift-twin.invalid`, stamp: new Date(now) },
-      ...{ start: new Date(at), end: new Date(at + LENGTH) },
-      ...{ summary: `${title} → ${place}`, description: `By the lane “${lane}”.` }
+      id: `${id}@swift-twin.invalid`,
+      stamp: new Date(now),
+      start: new Date(at),
+      end: new Date(at + LENGTH),
+      summary: `${title} → ${place}`,
+      description: `By the lane “${lane}”.`
     });
   return calendar.toString();
 }

@@ -1,12 +1,13 @@
+import { laneWorldOf, MemoryStore } from './testing.ts';
+import { run } from './runner.ts';
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { itemSchema, type Item } from '../model/item.ts';
-import { make, look } from './drive.ts';
-import type { LaneWorld } from './drive.ts';
+
 import { newLane, type Lane } from './lane.ts';
 import { imprintOf as imprint, isAlike } from './likeness.ts';
-import type { OutboxEntry, PostPayload } from './outbox.ts';
-import type { LaneRecord } from './record.ts';
+import type { PostPayload } from '../delivery/outbox.ts';
+import { aPostPayload } from '../testing.ts';
 
 const imprints = new Map<string, ReadonlySet<string>>();
 function imprintOf(text: string): ReadonlySet<string> {
@@ -28,97 +29,89 @@ const TEXTS = [
  * what was placed there as an item of its own.
  * @param retell what a place makes of a text
  */
+const never = new AbortController().signal;
 async function ring(retell: (text: string) => string): Promise<{ made: number; days: number }> {
   let now = BEGIN;
   const items: (Item & { text: string })[] = [];
-  const records = new Map<string, LaneRecord>();
-  const entries = new Map<string, OutboxEntry>();
+  const store = new MemoryStore();
   const arrive = (placeId: string, text: string) => {
     const id = `${placeId}-${items.length}`;
     const item = itemSchema.parse({
-      ...{ id, placeId, kind: 'post', nativeId: id, url: `https://${placeId}.example/${id}` },
-      ...{ title: text.slice(0, 20), published: new Date(now).toISOString(), updated: null },
-      ...{ visibility: 'public', author: '', language: 'en', licence: '', duration: null },
-      ...{ summary: '', pictures: [], embedUrl: '', contentUrl: '', captions: [], tags: [] },
-      ...{ embeds: [], links: [], origin: null }
+      id,
+      placeId,
+      kind: 'post',
+      nativeId: id,
+      url: `https://${placeId}.example/${id}`,
+      title: text.slice(0, 20),
+      published: new Date(now).toISOString(),
+      updated: null,
+      visibility: 'public',
+      author: '',
+      language: 'en',
+      licence: '',
+      duration: null,
+      summary: '',
+      pictures: [],
+      embedUrl: '',
+      contentUrl: '',
+      captions: [],
+      tags: [],
+      embeds: [],
+      links: [],
+      origin: null
     });
     items.push({ ...item, text });
   };
   const laneOf = (from: string, to: string): Lane => {
     const lane = newLane(`${from}>${to}`, '', 'Etc/UTC', BEGIN);
     return {
-      ...{ ...lane, since: BEGIN, isOn: true, gate: { opens: 'always' } },
+      ...lane,
+      since: BEGIN,
+      isOn: true,
+      approval: { mode: 'always' },
       source: { ...lane.source, places: [from] },
       pace: { ...lane.pace, perRun: null },
       targets: [{ placeId: to, status: 'public', categories: [], tags: [] }]
     };
   };
   const lanes = [laneOf('a', 'b'), laneOf('b', 'c'), laneOf('c', 'a')];
-  const world: LaneWorld = {
+  const world = laneWorldOf({
     now: () => now,
-    shelf: {
-      records: async (id) => [...records.values()].filter((r) => r.laneId === id),
-      record: async (id) => records.get(id) ?? null,
-      saveRecords: async (some) => some.forEach((r) => records.set(r.id, r)),
-      entries: async (id) => [...entries.values()].filter((e) => e.laneId === id),
-      entry: async (key) => entries.get(key) ?? null,
-      async shelve(record, some) {
-        records.set(record.id, record);
-        for (const entry of some) {
-          entries.set(entry.key, entry);
-          arrive(entry.placeId, retell((entry.payload as PostPayload).html));
-        }
-      },
-      saveEntry: async () => {}
-    },
-    candidates: async (lane) =>
+    store,
+    candidates: (lane) =>
       items
         .filter((i) => lane.source.places.includes(i.placeId))
         .map(({ text, ...item }) => {
           const own = imprintOf(text);
-          const like = [...entries.values()].find((e) =>
+          const like = [...store.outbox.values()].find((e) =>
             isAlike(own, imprintOf((e.payload as PostPayload).html))
           );
           return {
-            ...{ item, words: 20, owner: '', isInPlaylist: false },
+            item,
+            words: 20,
+            owner: '',
+            isInPlaylist: false,
             likeMade: like && item.placeId === like.placeId ? like.payload.title : null,
             twin: { other: null, isSetAside: false, isInHand: false }
           };
         }),
     async make(_lane, { item }, { placeId }) {
       const text = items.find((i) => i.id === item.id)?.text ?? '';
-      const payload: PostPayload = {
-        ...{ title: item.title, html: text, slug: '', excerpt: '', author: '', categories: [] },
-        ...{ tags: [], comments: 'open', picture: null, status: 'public', date: null }
-      };
-      return { key: `${item.id} at ${placeId}`, payload, complaints: 0 };
-    },
-    allowances: async () => [],
-    settle: async () => {},
-    pausedUntil: async () => 0,
-    pause: async () => {},
-    resume: async () => {}
-  };
+      const payload = aPostPayload({ title: item.title, html: text });
+      arrive(placeId, retell(text));
+      return { key: `${item.id} at ${placeId}`, payload, findings: [], transfer: null };
+    }
+  });
   for (const text of TEXTS) arrive('a', text);
   let last = now;
   for (let day = 0; day < 200; day++) {
-    const before = entries.size;
-    for (const lane of lanes.filter((l) => l.isOn)) {
-      const candidates = new Map((await world.candidates(lane)).map((c) => [c.item.id, c]));
-      const seen = await look(lane, world, `day ${day}`);
-      await make(
-        lane,
-        world,
-        seen.filter((r) => r.state === 'found'),
-        candidates
-      );
-      // A lane whose brake struck stands still until its user has looked at it.
-      if (seen.some((r) => r.reason?.kind === 'brake')) lane.isOn = false;
-    }
-    if (entries.size > before) last = now;
+    const before = store.outbox.size;
+    // A lane that its rate guard stopped stands still until its user has looked at it.
+    for (const lane of lanes.filter((l) => l.isOn)) await run(lane, world, `day ${day}`, never);
+    if (store.outbox.size > before) last = now;
     now += DAY / 4;
   }
-  return { made: entries.size, days: (last - BEGIN) / DAY };
+  return { made: store.outbox.size, days: (last - BEGIN) / DAY };
 }
 
 test('a ring of lanes ends where it began, though its places strip all marks', async () => {
@@ -126,7 +119,7 @@ test('a ring of lanes ends where it began, though its places strip all marks', a
   assert.equal(made, TEXTS.length);
 });
 
-test('even where nothing can be recognised any more, the brake ends it', async () => {
+test('even where nothing can be recognised any more, the rateGuard ends it', async () => {
   let n = 0;
   const nonsense = () => Array.from({ length: 30 }, () => `w${n++}`).join(' ');
   const { made, days } = await ring(nonsense);

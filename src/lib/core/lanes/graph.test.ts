@@ -68,7 +68,7 @@ test('a text that lost its marks and some of its words is known again, another i
   assert.ok(!isAlike(imprintOf('Wind the warp'), imprintOf('Wind the warp')));
 });
 
-test('a source that gives too little for a pace is told', () => {
+test('a source that gives too little for a pace is reported', () => {
   const now = Date.parse('2026-06-01T00:00:00Z');
   const ago = (days: number) => now - days * 86_400_000;
   const rate = rateOf([ago(3), ago(12), ago(30), ago(400), ago(-1)], now);

@@ -20,7 +20,7 @@ export const laneSourceSchema = z.object({
   sheet: sheetSchema.nullable().default(null)
 });
 
-export const siftSchema = z.object({
+export const laneFilterSchema = z.object({
   /** Only what comes after the lane was switched on, or the catalogue as well. */
   scope: z.enum(['new', 'newest-first', 'oldest-first', 'most-seen-first']).default('new'),
   /** Days. */
@@ -44,7 +44,7 @@ export const siftSchema = z.object({
   /** One of these as category or tag. */
   tags: z.array(z.string()).default([])
 });
-export type Sift = z.infer<typeof siftSchema>;
+export type LaneFilter = z.infer<typeof laneFilterSchema>;
 
 /** Items of a language, or with a category or tag, are laid out in their own way. */
 export const layoutRuleSchema = z.object({
@@ -66,9 +66,9 @@ export const laneMakeSchema = z.object({
   stepLimit: z.number().int().positive().default(10)
 });
 
-export const gateSchema = z.object({
+export const approvalSchema = z.object({
   /** What is made waits to be looked at, or goes out by itself. */
-  opens: z.enum(['after-review', 'if-no-check-complains', 'always']).default('after-review')
+  mode: z.enum(['after-review', 'if-no-check-complains', 'always']).default('after-review')
 });
 
 /** Where what is made goes, and how it stands there. */
@@ -90,11 +90,13 @@ export const laneSchema = z.object({
   /** When it was first switched on; null before. What comes later is new. */
   since: z.number().nullable().default(null),
   source: laneSourceSchema,
-  sift: siftSchema,
+  filter: laneFilterSchema,
   make: laneMakeSchema,
   pace: paceSchema,
-  gate: gateSchema,
+  approval: approvalSchema,
   targets: z.array(laneTargetSchema),
+  /** Set when its rate guard switched it off: when, and how many it had taken in a week. */
+  stopped: z.object({ at: z.number(), made: z.number() }).nullable().default(null),
   created: z.number(),
   changed: z.number()
 });
@@ -102,6 +104,14 @@ export type Lane = z.infer<typeof laneSchema>;
 
 export const newLane = (id: string, name: string, zone: string, now: number): Lane =>
   laneSchema.parse({
-    ...{ id, name, created: now, changed: now, targets: [] },
-    ...{ source: {}, sift: {}, make: { kind: 'post' }, pace: { zone }, gate: {} }
+    id,
+    name,
+    created: now,
+    changed: now,
+    targets: [],
+    source: {},
+    filter: {},
+    make: { kind: 'post' },
+    pace: { zone },
+    approval: {}
   });

@@ -6,20 +6,25 @@ import { readLaneFile, writeLaneFile } from './laneFile.ts';
 
 const NOW = Date.parse('2026-05-20T12:00:00Z');
 const layouts = ['german', 'dyeing', 'unused'].map((id) => ({
-  ...{ id, name: id.toUpperCase(), template: defaultTemplate }
+  id,
+  name: id.toUpperCase(),
+  template: defaultTemplate
 }));
 
 function ownLane(): Lane {
   const lane = newLane('own-id', 'German videos', 'Europe/Berlin', NOW);
   return {
-    ...{ ...lane, isOn: true, since: NOW, note: 'For the notebook' },
+    ...lane,
+    isOn: true,
+    since: NOW,
+    note: 'For the notebook',
     source: {
       ...lane.source,
       places: ['https://channel.example/feed.xml'],
       playlists: ['https://channel.example/lists/secret/feed.xml'],
       sheet: { columns: ['address'], rows: [['https://channel.example/v']], key: 0 }
     },
-    sift: { ...lane.sift, languages: ['de'], mostInAll: 7 },
+    filter: { ...lane.filter, languages: ['de'], mostInAll: 7 },
     make: {
       ...lane.make,
       layout: 'german',
@@ -42,8 +47,14 @@ test('what is opened from a file is set as it was, off, without places, with ano
   const own = ownLane();
   const { lane, layouts: carried } = readLaneFile(writeLaneFile(own, layouts), 'new-id', NOW + 5);
   assert.deepEqual(lane, {
-    ...{ ...own, id: 'new-id', isOn: false, since: null, created: NOW + 5, changed: NOW + 5 },
-    ...{ targets: [], source: { ...own.source, places: [], playlists: [], sheet: null } }
+    ...own,
+    id: 'new-id',
+    isOn: false,
+    since: null,
+    created: NOW + 5,
+    changed: NOW + 5,
+    targets: [],
+    source: { ...own.source, places: [], playlists: [], sheet: null }
   });
   assert.equal(carried.length, 2);
 });
@@ -52,7 +63,8 @@ test('places that a file from elsewhere names are not taken', () => {
   const written = JSON.parse(writeLaneFile(ownLane(), layouts)) as Record<string, unknown>;
   const forged = JSON.stringify({
     ...written,
-    ...{ isOn: true, id: 'theirs' },
+    isOn: true,
+    id: 'theirs',
     source: { places: ['https://blog.example/'] },
     targets: [{ placeId: 'https://blog.example/', status: 'public' }]
   });
@@ -66,4 +78,14 @@ test('places that a file from elsewhere names are not taken', () => {
 test('what is no lane is refused', () => {
   for (const text of ['', '[]', '{"name":"A"}', '{"scripts":{}}', 'null'])
     assert.throws(() => readLaneFile(text, 'x', NOW), text);
+});
+
+test('a file of before opens as well', () => {
+  const { filter, approval, ...lane } = JSON.parse(
+    writeLaneFile(newLane('l', 'Old', 'Etc/UTC', 1), [])
+  );
+  const old = { ...lane, sift: { ...filter, keep: ['reed'] }, gate: { opens: 'always' } };
+  const read = readLaneFile(JSON.stringify(old), 'new', 2).lane;
+  assert.deepEqual([read.filter.keep, read.approval.mode], [['reed'], 'always']);
+  assert.ok(approval);
 });

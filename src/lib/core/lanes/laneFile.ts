@@ -6,6 +6,19 @@ const laneFileSchema = laneSchema
   .omit({ id: true, isOn: true, since: true, created: true, changed: true })
   .extend({ layouts: z.array(keptLayoutSchema).default([]) });
 
+/** A file of before the filter and the approval had these names. */
+const oldFileSchema = z.looseObject({
+  sift: z.unknown(),
+  gate: z.object({ opens: z.unknown() })
+});
+
+function withNamesOfToday(file: unknown): unknown {
+  const old = oldFileSchema.safeParse(file).data;
+  if (!old) return file;
+  const { sift, gate, ...others } = old;
+  return { ...others, filter: sift, approval: { mode: gate.opens } };
+}
+
 const layoutsOf = ({ make }: Lane): Set<string | null> =>
   new Set([make.layout, ...make.layoutRules.map((r) => r.layout)]);
 
@@ -33,12 +46,17 @@ export function readLaneFile(
   id: string,
   now: number
 ): { lane: Lane; layouts: KeptLayout[] } {
-  const { layouts, ...given } = laneFileSchema.parse(JSON.parse(text));
+  const { layouts, ...given } = laneFileSchema.parse(withNamesOfToday(JSON.parse(text)));
   const lane = laneSchema.parse({
     ...given,
     // A file from elsewhere may name places; they are nobody's here.
     source: { ...given.source, places: [], playlists: [], sheet: null },
-    ...{ targets: [], id, isOn: false, since: null, created: now, changed: now }
+    targets: [],
+    id,
+    isOn: false,
+    since: null,
+    created: now,
+    changed: now
   });
   return { lane, layouts };
 }

@@ -3,7 +3,7 @@ const RUN = 4;
 /** Share of the shorter text's runs that must stand in the other. */
 const ALIKE = 0.5;
 /** Runs below which a text says too little to be told from others. */
-const FEWEST = 6;
+const MIN_RUNS = 6;
 
 /**
  * What a text can be known by, whatever was done to its markup: its runs of four words.
@@ -23,7 +23,7 @@ export function imprintOf(text: string): ReadonlySet<string> {
 /** Whether two texts are so much the same that one was made from the other. */
 export function isAlike(a: ReadonlySet<string>, b: ReadonlySet<string>): boolean {
   const [short, long] = a.size <= b.size ? [a, b] : [b, a];
-  if (short.size < FEWEST) return false;
+  if (short.size < MIN_RUNS) return false;
   let shared = 0;
   for (const run of short) if (long.has(run)) shared++;
   return shared / short.size >= ALIKE;

@@ -1,48 +1,46 @@
+import { laneWorldOf, MemoryStore } from './testing.ts';
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { PlaceError } from '../model/place.ts';
 import { anItem } from '../testing.ts';
-import { run, type LaneWorld } from './drive.ts';
+import { run } from './runner.ts';
 import { newLane, type Lane } from './lane.ts';
-import type { LaneRecord } from './record.ts';
-import type { Candidate } from './sift.ts';
+import type { Candidate } from './filter.ts';
 
 const NOW = Date.parse('2026-05-20T12:00:00Z');
 
 const candidate: Candidate = {
   item: anItem({ id: 'v', kind: 'video', language: 'de' }),
-  ...{ words: 100, owner: '', likeMade: null, isInPlaylist: false },
+  words: 100,
+  owner: '',
+  likeMade: null,
+  isInPlaylist: false,
   twin: { other: null, isSetAside: false, isInHand: false }
 };
 
 /** A world in which nothing can be made, and that counts how often it was asked. */
 function emptyHanded(detail: string) {
-  const records = new Map<string, LaneRecord>();
+  const store = new MemoryStore();
   const asked = { count: 0 };
   let now = NOW;
-  const world: LaneWorld = {
+  const world = laneWorldOf({
     now: () => (now += 1000),
-    shelf: {
-      records: async () => [...records.values()],
-      record: async (id) => records.get(id) ?? null,
-      saveRecords: async (saved) => saved.forEach((r) => records.set(r.id, r)),
-      ...{ entries: async () => [], entry: async () => null },
-      ...{ shelve: async () => {}, saveEntry: async () => {} }
-    },
-    candidates: async () => [candidate],
+    store,
+    candidates: () => [candidate],
     async make() {
       asked.count++;
       throw new PlaceError({ kind: 'nothing-to-make', detail });
-    },
-    ...{ allowances: async () => [], settle: async () => {}, pausedUntil: async () => 0 },
-    ...{ pause: async () => {}, resume: async () => {} }
-  };
-  return { world, records, asked };
+    }
+  });
+  return { world, records: store.kept, asked };
 }
+const never = new AbortController().signal;
 const laneOf = (change: Partial<Lane> = {}): Lane => {
   const lane = newLane('l', 'Lane', 'Etc/UTC', NOW);
   return {
-    ...{ ...lane, since: 0, sift: { ...lane.sift, scope: 'oldest-first' as const } },
+    ...lane,
+    since: 0,
+    filter: { ...lane.filter, scope: 'oldest-first' as const },
     targets: [{ placeId: 'n', status: 'public', categories: [], tags: [] }],
     ...change
   };
@@ -50,7 +48,7 @@ const laneOf = (change: Partial<Lane> = {}): Lane => {
 
 test('an item that gives nothing is left out with why, and not tried again in the next run', async () => {
   const { world, records, asked } = emptyHanded('language');
-  for (const id of ['1', '2', '3']) await run(laneOf(), world, id);
+  for (const id of ['1', '2', '3']) await run(laneOf(), world, id, never);
   assert.equal(asked.count, 1);
   const [record] = records.values();
   assert.equal(record?.state, 'dropped');
@@ -59,15 +57,16 @@ test('an item that gives nothing is left out with why, and not tried again in th
 
 test('once the lane is set otherwise it is tried anew', async () => {
   const { world, asked } = emptyHanded('no-poll');
-  await run(laneOf(), world, '1');
-  await run(laneOf({ changed: NOW + 3_600_000 }), world, '2');
+  await run(laneOf(), world, '1', never);
+  await run(laneOf({ changed: NOW + 3_600_000 }), world, '2', never);
   assert.equal(asked.count, 2);
 });
 
 test('why is one of the known reasons, whatever was said', async () => {
   const { world, records } = emptyHanded('<b>who knows</b>');
-  await run(laneOf(), world, '1');
+  await run(laneOf(), world, '1', never);
   assert.deepEqual([...records.values()][0]?.reason, {
-    ...{ kind: 'nothing-to-make', why: 'nothing-told' }
+    kind: 'nothing-to-make',
+    why: 'nothing-stated'
   });
 });

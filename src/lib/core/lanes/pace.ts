@@ -56,7 +56,7 @@ export type PaceReason = z.infer<typeof paceReasonSchema>;
 const MINUTE = 60_000;
 const HOUR = 60 * MINUTE;
 /** More than a month. */
-const LONGEST_PERIOD = 32 * 24 * HOUR;
+const MAX_PERIOD = 32 * 24 * HOUR;
 /** How far it is looked ahead before it is given up. */
 const HORIZON = 5 * 366 * 24 * HOUR;
 
@@ -72,7 +72,7 @@ interface Day {
 }
 
 /** Days that are kept at most, over all zones and hours. */
-const MOST_KEPT = 20_000;
+const MAX_KEPT = 20_000;
 /** Zones are slow to reckon with, and the same days are asked for over and over. */
 const kept = new Map<string, Day[]>();
 
@@ -89,7 +89,7 @@ class Days {
     const known = kept.get(bucket)?.find((d) => moment >= d.start && moment < d.next);
     if (known) return known;
     const day = this.#reckon(moment);
-    if (kept.size > MOST_KEPT) kept.clear();
+    if (kept.size > MAX_KEPT) kept.clear();
     kept.set(bucket, [...(kept.get(bucket) ?? []), day]);
     return day;
   }
@@ -100,10 +100,13 @@ class Days {
     const start = local.startOf('day');
     const next = start.plus({ days: 1 }).startOf('day');
     return {
-      ...{ start: start.toMillis(), next: next.toMillis(), weekday: local.weekday },
+      start: start.toMillis(),
+      next: next.toMillis(),
+      weekday: local.weekday,
       opens: firstMomentOf(start, next, hours.from),
       closes: hours.to === 24 ? next.toMillis() : firstMomentOf(start, next, hours.to),
-      ...{ week: local.startOf('week').toMillis(), month: local.startOf('month').toMillis() }
+      week: local.startOf('week').toMillis(),
+      month: local.startOf('month').toMillis()
     };
   }
 
@@ -173,7 +176,7 @@ class Planner {
     now: number
   ) {
     // What lies further back than any period that is counted changes nothing.
-    const isRecent = (moment: number) => moment > now - LONGEST_PERIOD;
+    const isRecent = (moment: number) => moment > now - MAX_PERIOD;
     this.#days = new Days(pace);
     this.#placed = new Ledger(this.#days, ['day', 'week'], placed.filter(isRecent));
     this.#last = placed.reduce((latest, t) => Math.max(latest, t), -Infinity);

@@ -1,15 +1,15 @@
 import { z } from 'zod';
 import { problemSchema } from '../model/place.ts';
-import type { OutboxEntry } from './outbox.ts';
-import { dropReasonSchema } from './sift.ts';
+import type { OutboxEntry } from '../delivery/outbox.ts';
+import { dropReasonSchema } from './filter.ts';
 
 export const recordStateSchema = z.enum([
   'found',
   'dropped',
   'in-review',
   'planned',
-  'placing',
-  'placed',
+  'publishing',
+  'published',
   'failed',
   'undone',
   /** By the user, for good. */
@@ -38,14 +38,16 @@ export const laneRecordSchema = z.object({
   /** The run that looked at it last. */
   runId: z.string(),
   found: z.number(),
-  changed: z.number()
+  changed: z.number(),
+  /** The user asked for it to be made once more, though it was undone or removed before. */
+  again: z.boolean().default(false)
 });
 export type LaneRecord = z.infer<typeof laneRecordSchema>;
 
 export const recordId = (laneId: string, itemId: string): string => `${laneId} ${itemId}`;
 
 /**
- * Whether the sift is asked again, because the item or the lane may have changed.
+ * Whether the filter is asked again, because the item or the lane may have changed.
  * @param laneChanged when the lane was set otherwise; milliseconds since 1970
  */
 export function isOpen({ state, reason, changed }: LaneRecord, laneChanged: number): boolean {
@@ -58,13 +60,17 @@ export function isOpen({ state, reason, changed }: LaneRecord, laneChanged: numb
 export const isMade = ({ state }: LaneRecord): boolean =>
   !['found', 'dropped', 'undone', 'skipped'].includes(state);
 
-/** How a record stands by what became of its entries; as it is where it has none. */
+/**
+ * How a record stands by what became of its entries; as it is where it has none. Entries that it
+ * does not name belong to something that was made before and is to be made again.
+ */
 export function standingOf(record: LaneRecord, entries: readonly OutboxEntry[]): RecordState {
-  if (entries.length === 0 || record.state === 'skipped') return record.state;
-  const has = (state: OutboxEntry['state']) => entries.some((e) => e.state === state);
+  const own = entries.filter((e) => record.keys.includes(e.key));
+  if (own.length === 0 || record.state === 'skipped') return record.state;
+  const has = (state: OutboxEntry['state']) => own.some((e) => e.state === state);
   if (has('in-review')) return 'in-review';
   if (has('planned')) return 'planned';
-  if (has('waiting') || has('sending')) return 'placing';
+  if (has('waiting') || has('sending')) return 'publishing';
   if (has('failed')) return 'failed';
-  return has('placed') ? 'placed' : 'undone';
+  return has('published') ? 'published' : 'undone';
 }

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { waitAfter, type Backoff } from '../delivery/retry.ts';
 import { problemSchema } from '../model/place.ts';
 
 /** One go of a lane. Times are milliseconds since 1970. */
@@ -25,7 +26,7 @@ export const pauseSchema = z.object({
 });
 export type Pause = z.infer<typeof pauseSchema>;
 
-const [FIRST_PAUSE, LONGEST_PAUSE] = [10 * 60_000, 6 * 3_600_000];
+const BACKOFF: Backoff = { first: 10 * 60_000, max: 6 * 3_600_000 };
 
 /** The pause after a place failed once more: longer each time, and as long as it asked for. */
 export function longer(
@@ -35,9 +36,10 @@ export function longer(
   now: number
 ): Pause {
   const tries = (before?.tries ?? 0) + 1;
-  const growing = Math.min(LONGEST_PAUSE, FIRST_PAUSE * 2 ** (tries - 1));
   return {
-    ...{ placeId, tries, problem },
-    until: now + Math.max(growing, (problem.retryAfter ?? 0) * 1000)
+    placeId,
+    tries,
+    problem,
+    until: now + waitAfter(tries, BACKOFF, problem)
   };
 }

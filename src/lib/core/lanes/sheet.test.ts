@@ -30,7 +30,7 @@ test('lines that were pasted are a sheet of one column, addresses and topics mix
   assert.equal(read('madder\nindigo').rows.length, 2);
 });
 
-test('what is empty or far too long is told', () => {
+test('what is empty or far too long is reported', () => {
   assert.deepEqual(readSheet(' \n\n').problem, { kind: 'empty' });
   assert.deepEqual(readSheet('a,b\n').problem, { kind: 'empty' });
   assert.deepEqual(readSheet('x\n'.repeat(5_001)).problem, { kind: 'too-many-rows', most: 5_000 });

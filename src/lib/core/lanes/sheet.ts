@@ -25,7 +25,7 @@ export interface RowOutcome {
 export type SheetProblem = { kind: 'empty' } | { kind: 'too-many-rows'; most: number };
 
 /** Rows of one sheet. */
-export const MOST_ROWS = 5_000;
+export const MAX_ROWS = 5_000;
 /** The columns that are added when a sheet is given back. */
 const ADDED = ['status', 'title', 'link', 'reason', 'time'] as const;
 
@@ -57,8 +57,8 @@ export function readSheet(
     Array.from({ length: width }, (_, i) => row[i] ?? '')
   );
   if (body.length === 0) return { sheet: null, problem: { kind: 'empty' } };
-  if (body.length > MOST_ROWS)
-    return { sheet: null, problem: { kind: 'too-many-rows', most: MOST_ROWS } };
+  if (body.length > MAX_ROWS)
+    return { sheet: null, problem: { kind: 'too-many-rows', most: MAX_ROWS } };
   return { sheet: { columns, rows: body, key }, problem: null };
 }
 

@@ -4,19 +4,19 @@ import { journalLineSchema, type NewJournalLine } from '../model/journal.ts';
 import { summarise, summaryTexts } from './summary.ts';
 
 const line = (change: Partial<NewJournalLine>) =>
-  journalLineSchema.parse({ at: '2026-05-01T10:00:00Z', what: 'placed', ...change });
+  journalLineSchema.parse({ at: '2026-05-01T10:00:00Z', what: 'published', ...change });
 
-test('what failed and then stood is told as placed, and what was taken back is not', () => {
+test('what failed and then stood is reported as published, and what was undone is not', () => {
   const summary = summarise(
     '2026-05-01',
     [
-      line({ what: 'placing-failed', key: 'a', title: 'Reeds' }),
+      line({ what: 'publish-failed', key: 'a', title: 'Reeds' }),
       line({ key: 'a', title: 'Reeds', url: 'https://b.example/1' }),
       line({ key: 'b', title: 'Warps' }),
       line({ what: 'removed', key: 'b', title: 'Warps' }),
-      line({ what: 'placing-failed', key: 'c', title: 'Dents' }),
+      line({ what: 'publish-failed', key: 'c', title: 'Dents' }),
       line({ what: 'run', title: 'All' }),
-      line({ what: 'linked', title: 'A place' })
+      line({ what: 'connected', title: 'A place' })
     ],
     { waits: 2, planned: [] }
   );
@@ -27,7 +27,12 @@ test('what failed and then stood is told as placed, and what was taken back is n
 
 test('its texts say the same, and a title is no markup', () => {
   const { subject, text, html } = summaryTexts({
-    ...{ day: '2026-05-01', failed: [], removed: 0, runs: 1, waits: 0, planned: [] },
+    day: '2026-05-01',
+    failed: [],
+    removed: 0,
+    runs: 1,
+    waits: 0,
+    planned: [],
     placed: [{ title: '<b>Reeds</b>', url: 'https://b.example/1' }]
   });
   assert.equal(subject, 'Swift Twin, 2026-05-01: 1 item placed');

@@ -1,3 +1,4 @@
+import { plural } from '../text/plural.ts';
 import type { JournalLine } from '../model/journal.ts';
 
 /** What happened in a day, counted. */
@@ -25,10 +26,10 @@ export function summarise(
   const failed = new Map<string, { title: string; detail: string }>();
   let [removed, runs] = [0, 0];
   for (const { what, key, title, url, problem } of lines) {
-    if (what === 'placed' || what === 'replaced' || what === 'posted-by-hand') {
+    if (what === 'published' || what === 'updated' || what === 'posted-by-hand') {
       placed.set(key, { title, url });
       failed.delete(key);
-    } else if (what === 'placing-failed') {
+    } else if (what === 'publish-failed') {
       if (!placed.has(key)) failed.set(key, { title, detail: problem?.detail ?? '' });
     } else if (what === 'removed') {
       placed.delete(key);
@@ -50,22 +51,21 @@ const escape = (text: string): string => text.replace(/[&<>"']/g, (c) => `&#${c.
 /** A summary as the text and the HTML of a message. */
 export function summaryTexts(summary: DaySummary): { subject: string; text: string; html: string } {
   const { day, placed, failed, removed, runs, waits, planned } = summary;
-  const many = (n: number, one: string, more: string) => `${n} ${n === 1 ? one : more}`;
   const head = [
-    many(placed.length, 'item was placed', 'items were placed'),
-    many(failed.length, 'failed', 'failed'),
-    many(removed, 'was taken back', 'were taken back'),
-    many(runs, 'run of lanes', 'runs of lanes'),
-    many(waits, 'waits for review', 'wait for review')
+    plural(placed.length, 'item was placed', 'items were placed'),
+    plural(failed.length, 'failed', 'failed'),
+    plural(removed, 'was undone', 'were undone'),
+    plural(runs, 'run of lanes', 'runs of lanes'),
+    plural(waits, 'waits for review', 'wait for review')
   ].join(', ');
   const parts: [string, { title: string; beside: string }[]][] = [
-    ['Placed', placed.map(({ title, url }) => ({ title, beside: url }))],
+    ['Published', placed.map(({ title, url }) => ({ title, beside: url }))],
     ['Failed', failed.map(({ title, detail }) => ({ title, beside: detail }))],
     ['Planned next', planned.map(({ title, at }) => ({ title, beside: at }))]
   ];
   const told = parts.filter(([, rows]) => rows.length > 0);
   return {
-    subject: `Swift Twin, ${day}: ${many(placed.length, 'item placed', 'items placed')}`,
+    subject: `Swift Twin, ${day}: ${plural(placed.length, 'item placed', 'items placed')}`,
     text: [
       `${head}.`,
       ...told.map(

@@ -20,7 +20,7 @@ export interface Sentences {
 }
 
 /** Below this many sentence ends in a hundred words, captions count as unpunctuated. */
-const FEWEST_STOPS = 2;
+const MIN_STOPS = 2;
 const STOP = /[.!?…。！？]["'”’»)\]]*$/;
 const ABBREVIATION =
   /^(?:mr|mrs|ms|dr|prof|st|jr|sr|vs|approx|no|nos|fig|e\.g|i\.e|cf|ca|bzw|z\.b|d\.h|u\.a|nr|ca|[a-z])\.$/i;
@@ -33,7 +33,7 @@ const ABBREVIATION =
  */
 export function toSentences({ words, turns }: Spoken, language: string): Sentences {
   const stops = words.filter((w) => STOP.test(w.text)).length;
-  const isRestored = words.length > 12 && stops * 100 < words.length * FEWEST_STOPS;
+  const isRestored = words.length > 12 && stops * 100 < words.length * MIN_STOPS;
   const shown = isRestored ? restore(words, turns, language) : split(words, turns);
   let from = 0;
   const sentences = shown.map((texts) => {
@@ -78,7 +78,8 @@ function split(words: readonly SpokenWord[], turns: ReadonlySet<number>): string
       );
     const pause = (words[i + 1]?.start ?? 0) - word.end;
     // Someone else speaks, or a stretch without stops is left hanging before a long silence.
-    const isBreak = turns.has(i) || (pause > 4 && /^\p{Lu}/u.test(next)) || open.length >= LONGEST;
+    const isBreak =
+      turns.has(i) || (pause > 4 && /^\p{Lu}/u.test(next)) || open.length >= MAX_WORDS;
     if (isStop || isBreak || i === words.length - 1) {
       sentences.push(open);
       open = [];
@@ -87,7 +88,7 @@ function split(words: readonly SpokenWord[], turns: ReadonlySet<number>): string
   return sentences;
 }
 
-const LONGEST = 90;
+const MAX_WORDS = 90;
 
 function restore(
   words: readonly SpokenWord[],
@@ -171,7 +172,7 @@ function bestEnds(scores: readonly number[], prior: LengthPrior): number[] {
   best[0] = 0;
   for (let to = 1; to <= n; to++) {
     const atEnd = to === n ? 0 : (scores[to - 1] ?? 0);
-    for (let start = Math.max(0, to - LONGEST); start < to; start++) {
+    for (let start = Math.max(0, to - MAX_WORDS); start < to; start++) {
       const sum = (best[start] ?? 0) + atEnd + prior(to - start);
       if (sum > (best[to] ?? -Infinity)) {
         best[to] = sum;

@@ -22,5 +22,5 @@ export const placementKey = (source: string, kind: string, target: string): stri
   nameBased('placement', source, kind, target);
 
 /** The name of a sentence as one voice says it. */
-export const speechKey = (engine: string, voice: string, speed: number, heard: string): string =>
-  nameBased('speech', engine, voice, String(speed), heard);
+export const speechKey = (engine: string, voice: string, speed: number, spoken: string): string =>
+  nameBased('speech', engine, voice, String(speed), spoken);

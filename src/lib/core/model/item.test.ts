@@ -17,7 +17,7 @@ test('for a small space the smallest that is large enough', () => {
   assert.equal(pictureFor([picture(100)], 160)?.width, 100);
 });
 
-test('keys depend only on what is placed, from what and where', () => {
+test('keys depend only on what is published, from what and where', () => {
   const key = placementKey('https://a.example/v', 'post', 'https://b.example/');
   assert.equal(key, placementKey('https://a.example/v', 'post', 'https://b.example/'));
   assert.notEqual(key, placementKey('https://a.example/v', 'update', 'https://b.example/'));

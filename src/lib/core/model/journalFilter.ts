@@ -1,14 +1,22 @@
 import { z } from 'zod';
 import type { JournalLine } from './journal.ts';
 
-export const outcomeSchema = z.enum(['placed', 'failed', 'removed', 'run', 'other']);
+export const outcomeSchema = z.enum(['published', 'failed', 'removed', 'run', 'other']);
 /** What kind of thing a line tells of. */
 export type Outcome = z.infer<typeof outcomeSchema>;
 
 const OUTCOMES: Partial<Record<JournalLine['what'], Outcome>> = {
-  ...{ placed: 'placed', replaced: 'placed', 'posted-by-hand': 'placed', 'video-ready': 'placed' },
-  ...{ embedded: 'placed', 'placing-failed': 'failed', 'read-failed': 'failed' },
-  ...{ 'run-failed': 'failed', 'lane-braked': 'failed', removed: 'removed', run: 'run' }
+  published: 'published',
+  updated: 'published',
+  'posted-by-hand': 'published',
+  'video-ready': 'published',
+  embedded: 'published',
+  'publish-failed': 'failed',
+  'read-failed': 'failed',
+  'run-failed': 'failed',
+  'lane-paused': 'failed',
+  removed: 'removed',
+  run: 'run'
 };
 export const outcomeOf = (what: JournalLine['what']): Outcome => OUTCOMES[what] ?? 'other';
 

@@ -27,6 +27,12 @@ export const problemSchema = z.object({
     'refused',
     /** An item gives nothing of the kind that was asked for. */
     'nothing-to-make',
+    /** The place answered, but not as its standard has it. */
+    'not-understood',
+    /** The browser's own storage refused to read or write. */
+    'storage',
+    /** A fault of this application. */
+    'internal',
     'stopped'
   ]),
   url: z.string().default(''),

@@ -7,7 +7,7 @@ export const stepSchema = z.object({
   key: z.string(),
   /** ISO 8601. */
   at: z.string(),
-  did: z.enum(['find', 'prepare', 'place', 'replace', 'remove']),
+  did: z.enum(['find', 'prepare', 'publish', 'update', 'remove']),
   sent: z.string(),
   answered: z.string()
 });

@@ -29,12 +29,19 @@ export const twinReasonSchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('post-is-draft') }),
   z.object({ kind: z.literal('post-is-private') }),
   z.object({ kind: z.literal('post-is-dated'), on: z.string() }),
+  z.object({ kind: z.literal('video-is-private') }),
+  z.object({ kind: z.literal('video-is-dated'), on: z.string() }),
+  /** The post is still to show the video that was made from it. */
+  z.object({ kind: z.literal('embedding') }),
   z.object({ kind: z.literal('on-the-desk'), since: z.string() }),
   z.object({ kind: z.literal('in-the-booth'), since: z.string() }),
   /** A video made from a post that is not here any more: never a source for another post. */
   z.object({ kind: z.literal('post-is-gone') }),
-  z.object({ kind: z.literal('being-placed') }),
-  z.object({ kind: z.literal('placing-failed') }),
+  /** Made by a lane: it waits for the user, or for its turn. */
+  z.object({ kind: z.literal('in-review') }),
+  z.object({ kind: z.literal('planned') }),
+  z.object({ kind: z.literal('publishing') }),
+  z.object({ kind: z.literal('publish-failed') }),
   z.object({ kind: z.literal('set-aside'), on: z.string() })
 ]);
 export type TwinReason = z.infer<typeof twinReasonSchema>;
@@ -62,7 +69,7 @@ export const twinSchema = z.object({
   standing: standingSchema,
   reason: twinReasonSchema,
   /** Further posts that frame or link the same video. */
-  alsoTold: z.array(z.string()),
+  otherPosts: z.array(z.string()),
   /** ISO 8601 of its newer half; what the home view is ordered by. */
   date: z.string()
 });

@@ -3,8 +3,8 @@ import type { Scene } from './scenes.ts';
 import type { TimeLine } from './timeLine.ts';
 
 /** The rules that hosts have for chapter lists: the first at 0:00, three or more, each 10 s or longer. */
-const FEWEST = 3;
-const SHORTEST = 10;
+const MIN_CHAPTERS = 3;
+const MIN_SECONDS = 10;
 
 /** Chapters from the headings of a video; none where the rules for them cannot be kept. */
 export function narrationChapters(scenes: readonly Scene[], timeLine: TimeLine): Chapter[] {
@@ -18,10 +18,10 @@ export function narrationChapters(scenes: readonly Scene[], timeLine: TimeLine):
       .replace(/[.:]$/, '');
     if (!title) continue;
     const last = starts.at(-1);
-    if (last && start - last.start < SHORTEST) continue;
+    if (last && start - last.start < MIN_SECONDS) continue;
     starts.push({ start: i === 0 ? 0 : start, title });
   }
-  while (starts.length > 1 && timeLine.duration - (starts.at(-1)?.start ?? 0) < SHORTEST)
+  while (starts.length > 1 && timeLine.duration - (starts.at(-1)?.start ?? 0) < MIN_SECONDS)
     starts.pop();
-  return starts.length >= FEWEST ? starts : [];
+  return starts.length >= MIN_CHAPTERS ? starts : [];
 }

@@ -15,18 +15,31 @@ import {
 } from './details.ts';
 
 const post = anItem({
-  ...{ id: 'p', kind: 'post', title: 'Flax', url: 'https://blog.example/flax' },
-  ...{ summary: 'A field that flowers until noon.', author: 'Isolde' }
+  id: 'p',
+  kind: 'post',
+  title: 'Flax',
+  url: 'https://blog.example/flax',
+  summary: 'A field that flowers until noon.',
+  author: 'Isolde'
 });
 const fields = (chapters: { start: number; title: string }[] = []) =>
   postFields({
-    ...{ post, chapters, now: '2026-11-25T10:00:00Z' },
+    post,
+    chapters,
+    now: '2026-11-25T10:00:00Z',
     blog: { title: 'Notebook', url: 'https://blog.example/' },
     channel: { title: 'Loomworks', url: 'https://channel.example/' }
   });
 const details = videoDetailsSchema.parse({
-  ...{ title: 'Flax', description: DESCRIPTION_TEMPLATE, tags: ['flax'], category: '' },
-  ...{ language: 'en', visibility: 'public', on: '', placeIds: ['c'], embeds: true }
+  title: 'Flax',
+  description: DESCRIPTION_TEMPLATE,
+  tags: ['flax'],
+  category: '',
+  language: 'en',
+  visibility: 'public',
+  on: '',
+  placeIds: ['c'],
+  embeds: true
 });
 const check = (changes: object, description = 'https://blog.example/flax') =>
   checkDetails(
@@ -56,7 +69,7 @@ test('a description: the link first, one wording of several, chapters, credit; t
   assert.doesNotMatch(fillDescription(DESCRIPTION_TEMPLATE, fields()).text, /0:00/);
 });
 
-test('what is over a limit or missing is told and held back', () => {
+test('what is over a limit or missing is reported and held back', () => {
   assert.deepEqual(check({}), []);
   assert.deepEqual(check({ title: 'x'.repeat(101) }), ['too-long title 101']);
   assert.deepEqual(check({ title: '🧵'.repeat(100) }), []);

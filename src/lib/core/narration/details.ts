@@ -62,8 +62,12 @@ export function postFields(source: {
   const { post, blog, channel, chapters, now } = source;
   return {
     post: {
-      ...{ title: post.title, url: post.url, summary: post.summary, author: post.author },
-      ...{ date: (post.published ?? now).slice(0, 10), tags: post.tags.join(', ') },
+      title: post.title,
+      url: post.url,
+      summary: post.summary,
+      author: post.author,
+      date: (post.published ?? now).slice(0, 10),
+      tags: post.tags.join(', '),
       language: post.language
     },
     blog: { title: blog.title, url: blog.url },

@@ -47,17 +47,26 @@ export function frameOfShape(shape: number): Frame {
 /** Grids crop a wide picture to 4:3, an upright one to 4:5 and leave a square one nearly whole. */
 export const FRAMES: Readonly<Record<FrameName, Frame>> = {
   wide: {
-    ...{ name: 'wide', width: 1280, height: 720, smallestType: 30 },
+    name: 'wide',
+    width: 1280,
+    height: 720,
+    smallestType: 30,
     safe: middle(1280, 720, 880, 560),
     grid: middle(1280, 720, 960, 720)
   },
   upright: {
-    ...{ name: 'upright', width: 720, height: 1280, smallestType: 32 },
+    name: 'upright',
+    width: 720,
+    height: 1280,
+    smallestType: 32,
     safe: middle(720, 1280, 592, 800),
     grid: middle(720, 1280, 720, 900)
   },
   square: {
-    ...{ name: 'square', width: 960, height: 960, smallestType: 34 },
+    name: 'square',
+    width: 960,
+    height: 960,
+    smallestType: 34,
     safe: middle(960, 960, 760, 760),
     grid: middle(960, 960, 900, 900)
   }

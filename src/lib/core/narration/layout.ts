@@ -185,8 +185,13 @@ function fit(text: string, box: Box, setting: Setting, weight: number, largest: 
   return fitText(
     text,
     {
-      ...{ width: box.width, height: box.height, family: family(setting), weight },
-      ...{ largest: size, smallest: setting.frame.smallestType, lineHeight: 1.28 }
+      width: box.width,
+      height: box.height,
+      family: family(setting),
+      weight,
+      largest: size,
+      smallest: setting.frame.smallestType,
+      lineHeight: 1.28
     },
     setting.measure
   );

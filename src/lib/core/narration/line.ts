@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { pronunciationSchema } from './heard/pronunciation.ts';
+import { pronunciationSchema } from './normalization/pronunciation.ts';
 
 export const scriptOptionsSchema = z.object({
   /** BCP 47. */
@@ -21,7 +21,7 @@ export const lineSchema = z.object({
   /** As it is written in the post, and shown. */
   text: z.string(),
   /** As it is said; empty when it is only shown. */
-  heard: z.string(),
+  spoken: z.string(),
   /** Where it stands in the post: its block, and characters of the block's text; null for what was added. */
   source: z.object({ block: z.number(), from: z.number(), to: z.number() }).nullable()
 });

@@ -1,11 +1,11 @@
 import { toCardinal as english } from 'n2words/en-GB';
 import { toCardinal as german } from 'n2words/de-DE';
-import type { Unheard } from './postBlocks.ts';
+import type { Unspoken } from './postBlocks.ts';
 
 /** The few words that a script adds of its own. */
 export interface Phrases {
   readMore: string;
-  aside: Record<Unheard, string>;
+  aside: Record<Unspoken, string>;
   /** How a list is announced, and a numbered item; null where it goes without. */
   countOf: ((count: number, isOrdered: boolean) => string) | null;
   numbered: ((n: number) => string) | null;

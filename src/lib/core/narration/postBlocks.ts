@@ -8,7 +8,7 @@ import { gfm } from 'micromark-extension-gfm';
 import { oneLine } from '../feeds/text.ts';
 
 /** What a post shows that cannot be read out. */
-export type Unheard = 'code' | 'table' | 'footnote' | 'gallery' | 'embed' | 'folded';
+export type Unspoken = 'code' | 'table' | 'footnote' | 'gallery' | 'embed' | 'folded';
 
 /** A block of a post as its reader sees it. Texts are plain, on one line. */
 export type PostBlock =
@@ -17,7 +17,7 @@ export type PostBlock =
   | { kind: 'list'; isOrdered: boolean; first: number; items: string[] }
   | { kind: 'quote'; text: string; by: string }
   | { kind: 'picture'; url: string; alt: string; caption: string }
-  | { kind: 'unheard'; what: Unheard; text: string };
+  | { kind: 'unspoken'; what: Unspoken; text: string };
 
 const HIDDEN = new Set([
   'script',
@@ -38,7 +38,7 @@ const HOLDERS = new Set(
 export function postBlocks(html: string): PostBlock[] {
   const blocks: PostBlock[] = [];
   readInto(blocks, fromHtml(html, { fragment: true }));
-  return blocks.filter((b) => b.kind !== 'unheard' || b.what !== 'footnote' || b.text);
+  return blocks.filter((b) => b.kind !== 'unspoken' || b.what !== 'footnote' || b.text);
 }
 
 /** Markdown (CommonMark with tables and footnotes; front matter cut off) as HTML. */
@@ -75,19 +75,19 @@ function readInto(blocks: PostBlock[], parent: Root | Element): void {
 function readElement(blocks: PostBlock[], node: Element): void {
   const { tagName: tag } = node;
   const text = () => textOf([node]);
-  const unheard = (what: Unheard) => blocks.push({ kind: 'unheard', what, text: text() });
-  if (isFootnotes(node)) unheard('footnote');
+  const unspoken = (what: Unspoken) => blocks.push({ kind: 'unspoken', what, text: text() });
+  if (isFootnotes(node)) unspoken('footnote');
   else if (/^h[1-6]$/.test(tag)) {
     if (text()) blocks.push({ kind: 'heading', level: Number(tag[1]), text: text() });
   } else if (tag === 'p') readParagraph(blocks, node);
   else if (tag === 'ul' || tag === 'ol') readList(blocks, node);
   else if (tag === 'blockquote') readQuote(blocks, node);
-  else if (tag === 'pre') unheard('code');
-  else if (tag === 'table') unheard('table');
-  else if (tag === 'details') unheard('folded');
+  else if (tag === 'pre') unspoken('code');
+  else if (tag === 'table') unspoken('table');
+  else if (tag === 'details') unspoken('folded');
   else if (FRAMES.has(tag)) {
     const title = node.properties.title;
-    blocks.push({ kind: 'unheard', what: 'embed', text: typeof title === 'string' ? title : '' });
+    blocks.push({ kind: 'unspoken', what: 'embed', text: typeof title === 'string' ? title : '' });
   } else if (tag === 'img') blocks.push(...picturesIn(node));
   else if (tag === 'figure' && picturesIn(node).length > 0) readFigure(blocks, node);
   else if (HOLDERS.has(tag) && isGallery(node)) readGallery(blocks, node);
@@ -103,7 +103,7 @@ function readParagraph(blocks: PostBlock[], node: Element): void {
   else blocks.push(...pictures);
   if (text) blocks.push({ kind: 'paragraph', text });
   for (const frame of framesIn(node))
-    blocks.push({ kind: 'unheard', what: 'embed', text: String(frame.properties.title ?? '') });
+    blocks.push({ kind: 'unspoken', what: 'embed', text: String(frame.properties.title ?? '') });
 }
 
 function readList(blocks: PostBlock[], node: Element): void {
@@ -149,7 +149,11 @@ function readGallery(blocks: PostBlock[], node: Element): void {
   const [first, ...others] = picturesIn(node);
   if (first) blocks.push(first);
   const alts = others.map((p) => p.alt).filter(Boolean);
-  blocks.push({ kind: 'unheard', what: 'gallery', text: alts.join('; ') || String(others.length) });
+  blocks.push({
+    kind: 'unspoken',
+    what: 'gallery',
+    text: alts.join('; ') || String(others.length)
+  });
 }
 
 type PictureBlock = Extract<PostBlock, { kind: 'picture' }>;

@@ -42,8 +42,14 @@ const END_HOLD = 2;
 const SHARED = 90;
 
 const KIND_OF: Record<ScriptPart['kind'], SceneKind> = {
-  ...{ title: 'title', section: 'section', text: 'sentence', list: 'list' },
-  ...{ quote: 'quote', picture: 'picture', aside: 'sentence', end: 'end' }
+  title: 'title',
+  section: 'section',
+  text: 'sentence',
+  list: 'list',
+  quote: 'quote',
+  picture: 'picture',
+  aside: 'sentence',
+  end: 'end'
 };
 
 /**

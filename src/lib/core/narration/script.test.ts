@@ -25,19 +25,29 @@ const POST = `<h1>A title</h1>
 
 test('the blocks of a post: what is read, shown and passed over', () => {
   assert.deepEqual(
-    postBlocks(POST).map((b) => (b.kind === 'unheard' ? `${b.kind}:${b.what}` : b.kind)),
+    postBlocks(POST).map((b) => (b.kind === 'unspoken' ? `${b.kind}:${b.what}` : b.kind)),
     [
-      ...['heading', 'paragraph', 'heading', 'picture', 'list', 'quote', 'unheard:code'],
-      ...['unheard:table', 'picture', 'unheard:gallery', 'unheard:embed', 'unheard:folded'],
-      'unheard:footnote'
+      'heading',
+      'paragraph',
+      'heading',
+      'picture',
+      'list',
+      'quote',
+      'unspoken:code',
+      'unspoken:table',
+      'picture',
+      'unspoken:gallery',
+      'unspoken:embed',
+      'unspoken:folded',
+      'unspoken:footnote'
     ]
   );
 });
 
 test('a script: headings announced, links as their text, note marks gone, lists counted', () => {
-  const { parts, notHeard } = scriptOf(POST);
+  const { parts, leftSilent } = scriptOf(POST);
   assert.deepEqual(
-    parts.map((p) => [p.kind, p.lines.map((l) => l.heard).join(' | ')]),
+    parts.map((p) => [p.kind, p.lines.map((l) => l.spoken).join(' | ')]),
     [
       ['title', 'A title'],
       ['text', 'Wind the warp with a firm hand. | It takes twenty minutes.'],
@@ -50,17 +60,17 @@ test('a script: headings announced, links as their text, note marks gone, lists 
     ]
   );
   assert.deepEqual(
-    notHeard.map((n) => n.reason),
+    leftSilent.map((n) => n.reason),
     ['same-as-title', 'code', 'table', 'gallery', 'embed', 'folded', 'footnote']
   );
 });
 
-test('what cannot be read out is told in a line where that is wanted', () => {
+test('what cannot be read out is reported in a line where that is wanted', () => {
   const { parts } = scriptOf(POST, english({ asides: 'tell', announcesHeadings: false }));
   assert.deepEqual(
     parts
       .filter((p) => p.kind === 'aside')
-      .map((p) => p.lines[0]?.heard.split(' ').slice(-4).join(' ')),
+      .map((p) => p.lines[0]?.spoken.split(' ').slice(-4).join(' ')),
     [
       'piece of code here.',
       'has a table here.',
@@ -69,7 +79,7 @@ test('what cannot be read out is told in a line where that is wanted', () => {
       'on this, folded away.'
     ]
   );
-  assert.equal(parts.find((p) => p.kind === 'section')?.lines[0]?.heard, '');
+  assert.equal(parts.find((p) => p.kind === 'section')?.lines[0]?.spoken, '');
 });
 
 test('each line knows its place in the post', () => {
@@ -77,7 +87,7 @@ test('each line knows its place in the post', () => {
   for (const part of scriptOf(POST).parts) {
     for (const line of part.lines) {
       const block = line.source && blocks[line.source.block];
-      if (!block || !line.source || block.kind === 'unheard') continue;
+      if (!block || !line.source || block.kind === 'unspoken') continue;
       const text =
         block.kind === 'list'
           ? block.items.join(' ')
@@ -96,7 +106,7 @@ test('Markdown with tables and footnotes reads like its HTML', () => {
     )
   );
   assert.deepEqual(
-    blocks.map((b) => (b.kind === 'unheard' ? b.what : b.kind)),
+    blocks.map((b) => (b.kind === 'unspoken' ? b.what : b.kind)),
     ['heading', 'paragraph', 'table', 'list', 'footnote']
   );
   assert.equal(blocks[1]?.kind === 'paragraph' && blocks[1].text, 'Hi there.');
@@ -151,9 +161,9 @@ test('no text is lost without a reason, whatever the post and the target', () =>
       fc.array(block, { maxLength: 9 }),
       fc.constantFrom(null, 5, 20, 60),
       (html, target) => {
-        const { parts, notHeard } = scriptOf(html.join('\n'), english({ target }));
+        const { parts, leftSilent } = scriptOf(html.join('\n'), english({ target }));
         const kept = parts.flatMap((p) => (p.block < 0 ? [] : p.lines.map((l) => letters(l.text))));
-        const left = notHeard.map((n) => letters(n.text));
+        const left = leftSilent.map((n) => letters(n.text));
         const all = letters(html.join(' ').replace(/<[^>]+>/g, ' '));
         const length = [...kept, ...left].reduce((sum, t) => sum + t.length, 0);
         assert.equal(length, all.length);

@@ -1,10 +1,10 @@
 import { sentencesIn } from '../article/review.ts';
 import { spokenSeconds } from './duration.ts';
-import { heardText } from './heard/heard.ts';
+import { normalizeForSpeech } from './normalization/normalize.ts';
 import type { Line, ScriptOptions } from './line.ts';
 import { phrasesFor } from './phrases.ts';
-import type { PostBlock, Unheard } from './postBlocks.ts';
-import { tellIn, type Unit } from './tell.ts';
+import type { PostBlock, Unspoken } from './postBlocks.ts';
+import { fitLength, type Unit } from './fitLength.ts';
 
 export interface ScriptPart {
   kind: 'title' | 'section' | 'text' | 'list' | 'quote' | 'picture' | 'aside' | 'end';
@@ -16,19 +16,19 @@ export interface ScriptPart {
   by?: string;
 }
 
-export type NotHeardReason =
-  Unheard | 'over-length' | 'nothing-to-say' | 'same-as-title' | 'no-text-of-picture';
+export type LeftSilentReason =
+  Unspoken | 'over-length' | 'nothing-to-say' | 'same-as-title' | 'no-text-of-picture';
 
 /** Text of the post that is not read out, and why. */
-export interface NotHeard {
+export interface LeftSilent {
   block: number;
   text: string;
-  reason: NotHeardReason;
+  reason: LeftSilentReason;
 }
 
 export interface Script {
   parts: ScriptPart[];
-  notHeard: NotHeard[];
+  leftSilent: LeftSilent[];
   /** About how long the whole post would take, and how long this script takes; seconds. */
   wholeSeconds: number;
   seconds: number;
@@ -39,23 +39,24 @@ const SENTENCE_PAUSE = 0.35;
 const PART_PAUSE = 0.7;
 
 /**
- * A post as something to be heard. Nothing of its text is lost: it is read out, or stands among
- * what is not heard with the reason. Under a target the most telling sentences stay, in order.
+ * A post as something to be spoken. Nothing of its text is lost: it is read out, or stands among
+ * what is not spoken with the reason. Under a target the most telling sentences stay, in order.
  * @param post its title, blocks and address
  */
 export function writeScript(
   post: { title: string; blocks: readonly PostBlock[] },
   options: ScriptOptions
 ): Script {
-  const notHeard: NotHeard[] = [];
+  const leftSilent: LeftSilent[] = [];
   const parts = [
     titlePart(post.title, options),
-    ...readParts(post, options, notHeard),
+    ...readParts(post, options, leftSilent),
     endPart(options)
   ];
   const wholeSeconds = secondsOf(parts, options);
-  const kept = options.target === null ? parts : shorten(parts, options, options.target, notHeard);
-  return { parts: kept, notHeard, wholeSeconds, seconds: secondsOf(kept, options) };
+  const kept =
+    options.target === null ? parts : shorten(parts, options, options.target, leftSilent);
+  return { parts: kept, leftSilent, wholeSeconds, seconds: secondsOf(kept, options) };
 }
 
 const lineId = (block: number, n: number): string => `${block}.${n}`;
@@ -65,37 +66,37 @@ export function secondsOf(parts: readonly ScriptPart[], options: ScriptOptions):
   let seconds = 0;
   for (const part of parts) {
     for (const line of part.lines)
-      seconds += line.heard
-        ? spokenSeconds(line.heard, options.language, options.speed) + SENTENCE_PAUSE
+      seconds += line.spoken
+        ? spokenSeconds(line.spoken, options.language, options.speed) + SENTENCE_PAUSE
         : 0;
     seconds += part.kind === 'section' || part.kind === 'title' ? PART_PAUSE : 0;
   }
   return seconds;
 }
 
-function heardLine(
+function spokenLine(
   block: number,
   n: number,
   text: string,
   from: number,
   options: ScriptOptions,
-  change: (heard: string) => string = (heard) => heard
+  change: (spoken: string) => string = (spoken) => spoken
 ): Line {
-  const heard = heardText(text, options.language, options.pronunciations);
+  const spoken = normalizeForSpeech(text, options.language, options.pronunciations);
   return {
     id: lineId(block, n),
     text,
-    heard: heard && change(heard),
+    spoken: spoken && change(spoken),
     source: { block, from, to: from + text.length }
   };
 }
 
 function titlePart(title: string, options: ScriptOptions): ScriptPart {
-  const heard = heardText(title, options.language, options.pronunciations);
+  const spoken = normalizeForSpeech(title, options.language, options.pronunciations);
   return {
     kind: 'title',
     block: -1,
-    lines: title ? [{ id: 'title', text: title, heard, source: null }] : []
+    lines: title ? [{ id: 'title', text: title, spoken, source: null }] : []
   };
 }
 
@@ -104,7 +105,7 @@ function endPart(options: ScriptOptions): ScriptPart {
   return {
     kind: 'end',
     block: -1,
-    lines: [{ id: 'end', text, heard: heardText(text, options.language), source: null }]
+    lines: [{ id: 'end', text, spoken: normalizeForSpeech(text, options.language), source: null }]
   };
 }
 
@@ -121,42 +122,43 @@ const same = (a: string, b: string): boolean =>
 function readParts(
   post: { title: string; blocks: readonly PostBlock[] },
   options: ScriptOptions,
-  notHeard: NotHeard[]
+  leftSilent: LeftSilent[]
 ): ScriptPart[] {
   const parts: ScriptPart[] = [];
   for (const [block, found] of post.blocks.entries()) {
-    const leave = (text: string, reason: NotHeardReason) => notHeard.push({ block, text, reason });
+    const leave = (text: string, reason: LeftSilentReason) =>
+      leftSilent.push({ block, text, reason });
     switch (found.kind) {
       case 'heading': {
         if (same(found.text, post.title)) {
           leave(found.text, 'same-as-title');
           break;
         }
-        const line = heardLine(block, 0, found.text, 0, options, (heard) =>
-          options.announcesHeadings ? (/[.!?]$/.test(heard) ? heard : `${heard}.`) : ''
+        const line = spokenLine(block, 0, found.text, 0, options, (spoken) =>
+          options.announcesHeadings ? (/[.!?]$/.test(spoken) ? spoken : `${spoken}.`) : ''
         );
         parts.push({ kind: 'section', block, lines: [line] });
         break;
       }
       case 'paragraph': {
         const lines = linesOf(found.text, block, options);
-        for (const line of lines) if (!line.heard) leave(line.text, 'nothing-to-say');
-        const heard = lines.filter((line) => line.heard);
-        if (heard.length > 0) parts.push({ kind: 'text', block, lines: heard });
+        for (const line of lines) if (!line.spoken) leave(line.text, 'nothing-to-say');
+        const spoken = lines.filter((line) => line.spoken);
+        if (spoken.length > 0) parts.push({ kind: 'text', block, lines: spoken });
         break;
       }
       case 'list': {
         const lines = listLines(found, block, options);
-        for (const line of lines) if (!line.heard) leave(line.text, 'nothing-to-say');
-        const heard = lines.filter((line) => line.heard);
-        if (heard.length > 0) parts.push({ kind: 'list', block, lines: heard });
+        for (const line of lines) if (!line.spoken) leave(line.text, 'nothing-to-say');
+        const spoken = lines.filter((line) => line.spoken);
+        if (spoken.length > 0) parts.push({ kind: 'list', block, lines: spoken });
         break;
       }
       case 'quote': {
         const lines = linesOf(found.text, block, options);
-        for (const line of lines) if (!line.heard) leave(line.text, 'nothing-to-say');
-        const heard = lines.filter((line) => line.heard);
-        if (heard.length > 0) parts.push({ kind: 'quote', block, lines: heard, by: found.by });
+        for (const line of lines) if (!line.spoken) leave(line.text, 'nothing-to-say');
+        const spoken = lines.filter((line) => line.spoken);
+        if (spoken.length > 0) parts.push({ kind: 'quote', block, lines: spoken, by: found.by });
         break;
       }
       case 'picture': {
@@ -167,16 +169,16 @@ function readParts(
         parts.push({
           kind: 'picture',
           block,
-          lines: lines.filter((line) => line.heard),
+          lines: lines.filter((line) => line.spoken),
           picture: { url, alt: alt || found.caption }
         });
         break;
       }
-      case 'unheard':
+      case 'unspoken':
         leave(found.text, found.what);
         if (options.asides === 'tell' && found.what !== 'footnote') {
           const text = phrasesFor(options.language).aside[found.what];
-          const line = { ...heardLine(block, 0, text, 0, options), source: null };
+          const line = { ...spokenLine(block, 0, text, 0, options), source: null };
           parts.push({ kind: 'aside', block, lines: [line] });
         }
     }
@@ -193,10 +195,10 @@ function linesOf(text: string, block: number, options: ScriptOptions): Line[] {
     const end = n === sentences.length - 1 ? text.length : to;
     const piece = text.slice(at, end);
     const lead = piece.length - piece.trimStart().length;
-    lines.push(heardLine(block, n, piece.trim(), at + lead, options));
+    lines.push(spokenLine(block, n, piece.trim(), at + lead, options));
     at = end;
   }
-  return lines.length > 0 || !text.trim() ? lines : [heardLine(block, 0, text, 0, options)];
+  return lines.length > 0 || !text.trim() ? lines : [spokenLine(block, 0, text, 0, options)];
 }
 
 function listLines(
@@ -207,8 +209,8 @@ function listLines(
   const { countOf, numbered } = phrasesFor(options.language);
   let from = 0;
   return list.items.map((item, n) => {
-    const line = heardLine(block, n, item, from, options, (heard) => {
-      const ended = /[.!?]$/.test(heard) ? heard : `${heard}.`;
+    const line = spokenLine(block, n, item, from, options, (spoken) => {
+      const ended = /[.!?]$/.test(spoken) ? spoken : `${spoken}.`;
       const number = list.isOrdered && numbered ? `${numbered(list.first + n)}: ` : '';
       const count =
         n === 0 && options.countsLists && list.items.length > 1 && countOf
@@ -226,7 +228,7 @@ function shorten(
   parts: readonly ScriptPart[],
   options: ScriptOptions,
   target: number,
-  notHeard: NotHeard[]
+  leftSilent: LeftSilent[]
 ): ScriptPart[] {
   const units: (Unit & { part: ScriptPart; lines: Line[] })[] = [];
   let section = 0;
@@ -251,7 +253,7 @@ function shorten(
   let nth = 0;
   for (const part of parts)
     if (part.kind === 'section') sectionCost.set(++nth, secondsOf([part], options));
-  const kept = tellIn(units, Math.max(0, target - fixed), options.language, sectionCost);
+  const kept = fitLength(units, Math.max(0, target - fixed), options.language, sectionCost);
   const keptLines = new Set([...kept].flatMap((unit) => unit.lines));
   const keptSections = new Set([...kept].map((unit) => unit.section));
   const keptParts = new Set([...kept].map((unit) => unit.part));
@@ -263,7 +265,7 @@ function shorten(
     const lines = part.kind === 'section' ? part.lines : part.lines.filter((l) => keptLines.has(l));
     for (const line of part.lines)
       if (!stays || !lines.includes(line))
-        notHeard.push({ block: part.block, text: line.text, reason: 'over-length' });
+        leftSilent.push({ block: part.block, text: line.text, reason: 'over-length' });
     return stays ? [{ ...part, lines }] : [];
   });
 }

@@ -5,7 +5,7 @@ import type { Scene } from './scenes.ts';
 export interface SpokenLine {
   /** Seconds. */
   seconds: number;
-  /** When each word of the heard text begins, in seconds from the line's start; empty where it is not known. */
+  /** When each word of the spoken text begins, in seconds from the line's start; empty where it is not known. */
   words: number[];
 }
 
@@ -43,11 +43,11 @@ export interface TimeLine {
 /** Before the first word and after the last, and the least that any card stays. */
 const LEAD = 0.4;
 const TAIL = 0.8;
-const SHORTEST_SCENE = 1.2;
+const MIN_SCENE = 1.2;
 /** Captions must be readable at this many characters a second, so a pause may grow for them. */
 export const READABLE = 17;
 const CAPTION_GAP = 0.04;
-const CAPTION_LEAST = 1;
+const MIN_CAPTION = 1;
 
 /**
  * Scenes and what is said in them, set in time.
@@ -73,15 +73,15 @@ export function setInTime(
         ? pauses.part / 2
         : 0;
     for (const line of scene.lines) {
-      const said = line.heard ? spoken.get(line.id) : undefined;
+      const said = line.spoken ? spoken.get(line.id) : undefined;
       if (!said) continue;
       const end = at + said.seconds;
       lines.push({ id: line.id, text: line.text, start: at, end });
       // Not before a reader of the captions has had the time for them.
-      const read = at + Math.max(CAPTION_LEAST, line.text.length / READABLE) + CAPTION_GAP;
+      const read = at + Math.max(MIN_CAPTION, line.text.length / READABLE) + CAPTION_GAP;
       const pause = scene.kind === 'list' ? pauses.sentence * 1.3 : pauses.sentence;
       // A recording runs on: there are no pauses between its lines.
-      const runsOn = scene.recording !== '' && line !== scene.lines.findLast((l) => l.heard);
+      const runsOn = scene.recording !== '' && line !== scene.lines.findLast((l) => l.spoken);
       at = runsOn ? end : Math.max(end + pause, read);
     }
     const isLast = index === scenes.length - 1;
@@ -91,11 +91,15 @@ export function setInTime(
     at += scene.hold + (isLast ? TAIL : 0);
     at = Math.max(
       at,
-      start + (lines.length > 0 ? SHORTEST_SCENE : Math.max(SHORTEST_SCENE, readingTime(scene)))
+      start + (lines.length > 0 ? MIN_SCENE : Math.max(MIN_SCENE, readingTime(scene)))
     );
     const layout = layouts[index];
     timed.push({
-      ...{ id: scene.id, kind: scene.kind, start, end: at, lines },
+      id: scene.id,
+      kind: scene.kind,
+      start,
+      end: at,
+      lines,
       stages: stageTimes(scene, layout, lines, start, at),
       isMoving: layout?.isMoving ?? false
     });
@@ -147,7 +151,7 @@ export function shownAt(line: TimeLine, seconds: number): { scene: number; stage
 /** Frames a second where something moves all the time. */
 export const MOVING_RATE = 12;
 /** No frame stays longer than this, so that a player finds a place to jump to. */
-const LONGEST_FRAME = 5;
+const MAX_FRAME = 5;
 
 /** When a new frame is needed, in seconds: where what is shown changes, and no oftener. */
 export function frameTimes({ scenes }: TimeLine): number[] {
@@ -161,7 +165,7 @@ export function frameTimes({ scenes }: TimeLine): number[] {
       : [...new Set(scene.stages.length > 0 ? scene.stages : [scene.start])];
     for (const [i, moment] of moments.entries()) {
       const end = moments[i + 1] ?? scene.end;
-      for (let t = moment; t < end - 1e-6; t += LONGEST_FRAME) times.push(t);
+      for (let t = moment; t < end - 1e-6; t += MAX_FRAME) times.push(t);
     }
   }
   return times;

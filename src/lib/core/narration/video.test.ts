@@ -36,7 +36,7 @@ const say = (scenes: readonly Scene[], rate = 15): Map<string, SpokenLine> =>
   new Map(
     scenes.flatMap((s) =>
       s.lines.flatMap((l) =>
-        l.heard ? [[l.id, { seconds: l.heard.length / rate, words: [] }] as const] : []
+        l.spoken ? [[l.id, { seconds: l.spoken.length / rate, words: [] }] as const] : []
       )
     )
   );
@@ -49,21 +49,17 @@ test('a storyboard: a card for each heading, list, picture and quotation; short 
   assert.deepEqual(
     storyboard().map((s) => [s.kind, s.lines.length]),
     [
-      ...[
-        ['title', 1],
-        ['sentence', 2],
-        ['sentence', 1],
-        ['section', 1],
-        ['sentence', 1],
-        ['list', 2]
-      ],
-      ...[
-        ['section', 1],
-        ['picture', 0],
-        ['quote', 1],
-        ['sentence', 1],
-        ['end', 1]
-      ]
+      ['title', 1],
+      ['sentence', 2],
+      ['sentence', 1],
+      ['section', 1],
+      ['sentence', 1],
+      ['list', 2],
+      ['section', 1],
+      ['picture', 0],
+      ['quote', 1],
+      ['sentence', 1],
+      ['end', 1]
     ]
   );
 });
@@ -117,7 +113,7 @@ test('times rise, nothing overlaps, and no scene is shorter than its speech', ()
               (t, k) => t >= (scene.stages[k - 1] ?? scene.start) && t <= scene.end
             )
           );
-          assert.equal(scene.lines.length, scenes[i]?.lines.filter((l) => l.heard).length);
+          assert.equal(scene.lines.length, scenes[i]?.lines.filter((l) => l.spoken).length);
           at = scene.end;
         }
         assert.equal(line.duration, at);
@@ -238,8 +234,10 @@ test('500 random texts in many languages: no overflow, nothing too small, nothin
         const half = Math.ceil(words.length / 2);
         const texts = [words.slice(0, half).join(' '), words.slice(half).join(' ')].filter(Boolean);
         const scene = sceneSchema.parse({
-          ...{ id: 's', kind, small: words.slice(0, 9).join('/') },
-          lines: texts.map((t, i) => ({ id: `${i}`, text: t, heard: 'x', source: null }))
+          id: 's',
+          kind,
+          small: words.slice(0, 9).join('/'),
+          lines: texts.map((t, i) => ({ id: `${i}`, text: t, spoken: 'x', source: null }))
         });
         const { stages } = layOutScene(
           scene,
@@ -280,7 +278,7 @@ test('a text that fits is one page; one that does not is paged at the floor', ()
   assert.ok(long.pages.length > 1);
 });
 
-test('text is always easy to read on its ground; a faint accent is told', () => {
+test('text is always easy to read on its ground; a faint accent is reported', () => {
   fc.assert(
     fc.property(fc.integer({ min: 0, max: 0xffffff }), (n) => {
       const ground = `#${n.toString(16).padStart(6, '0')}`;

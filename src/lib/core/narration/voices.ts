@@ -25,11 +25,15 @@ export interface Voice {
 }
 
 const flite = (voice: string, manner: Voice['manner']): Voice => ({
-  ...{ engine: 'flite', voice, manner },
+  engine: 'flite',
+  voice,
+  manner,
   language: manner === 'scottish' ? 'en-GB' : 'en-US'
 });
 const espeak = (voice: string, language = voice): Voice => ({
-  ...{ engine: 'espeak', voice, language },
+  engine: 'espeak',
+  voice,
+  language,
   manner: 'plain'
 });
 

@@ -47,7 +47,7 @@ test('of several posts the strongest tie wins, then the oldest; the others are k
     ]
   );
   assert.equal(twin.post?.id, 'early');
-  assert.deepEqual(twin.alsoTold, ['late', 'link']);
+  assert.deepEqual(twin.otherPosts, ['late', 'link']);
 });
 
 test('a retitled video has drifted from its post; a post that was titled otherwise by choice has not', () => {
@@ -81,7 +81,16 @@ test('drafts, dates, the desk and the outbox put a twin in hand; setting aside w
   assert.equal(standing({ visibility: 'draft' }).reason.kind, 'post-is-draft');
   assert.equal(standing({ visibility: 'scheduled' }).reason.kind, 'post-is-dated');
   assert.equal(standing({ visibility: 'private' }).standing, 'in-step');
-  assert.equal(standing({}, { placing: new Map([['a', 'failed']]) }).reason.kind, 'placing-failed');
+  for (const [stage, reason] of [
+    ['in-review', 'in-review'],
+    ['planned', 'planned'],
+    ['under-way', 'publishing'],
+    ['failed', 'publish-failed']
+  ] as const) {
+    const circumstances = { ...noCircumstances, publishing: new Map([['a', stage]]) };
+    const twin = only([video('a')], [], circumstances);
+    assert.deepEqual([twin.standing, twin.reason.kind], ['in-hand', reason]);
+  }
   const onDesk = { ...noCircumstances, onDesk: new Map([['a', '2026-01-01']]) };
   assert.equal(only([video('a')], [], onDesk).standing, 'in-hand');
   const aside = { ...onDesk, setAside: new Map([['a', '2026-01-01']]) };
@@ -99,7 +108,7 @@ test('every item stands in exactly one twin, and the counts add up', () => {
       const videos = videoIds.map((id) => video(id));
       const posts = postLinks.map((l, i) => post(`p${i}`, { links: l }));
       const twins = pairTwins(videos, posts);
-      const seen = twins.flatMap((t) => [t.video?.id, t.post?.id, ...t.alsoTold]).filter(Boolean);
+      const seen = twins.flatMap((t) => [t.video?.id, t.post?.id, ...t.otherPosts]).filter(Boolean);
       assert.deepEqual([...seen].sort(), [...videos, ...posts].map((i) => i.id).sort());
       const counts = countStandings(twins);
       assert.equal(
@@ -110,7 +119,7 @@ test('every item stands in exactly one twin, and the counts add up', () => {
   );
 });
 
-test('months without twins are filled in, and only so many are told', () => {
+test('months without twins are filled in, and only so many are reported', () => {
   const at = (date: string) => pairTwins([video('a', { published: date })], [])[0]!;
   const months = standingsByMonth([at('2026-02-10'), at('2025-11-30')], 12);
   assert.deepEqual(
@@ -124,12 +133,16 @@ test('months without twins are filled in, and only so many are told', () => {
 test('a video that was made from a post is tied to it, whatever else the post shows', () => {
   const other = anItem({ id: 'other', kind: 'video' });
   const made = anItem({
-    ...{ id: 'made', kind: 'video', origin: 'key' },
+    id: 'made',
+    kind: 'video',
+    origin: 'key',
     madeFrom: 'https://blog.example/post/'
   });
   const upright = anItem({ id: 'upright', kind: 'video', madeFrom: 'https://blog.example/post' });
   const post = anItem({
-    ...{ id: 'post', kind: 'post', url: 'https://blog.example/post' },
+    id: 'post',
+    kind: 'post',
+    url: 'https://blog.example/post',
     embeds: [other.url]
   });
   const twins = pairTwins([other, made, upright], [post]);
@@ -143,16 +156,16 @@ test('a made video whose post is gone is no upload that needs a post', () => {
   assert.deepEqual(pairTwins([made], [])[0]?.reason, { kind: 'post-is-gone' });
 });
 
-test('a post in the booth, and one whose video is being placed, are in hand', () => {
+test('a post in the booth, and one whose video is being published, are in hand', () => {
   const post = anItem({ id: 'post', kind: 'post' });
   const inBooth = pairTwins([], [post], {
     ...noCircumstances,
     inBooth: new Map([['post', '2026-11-25']])
   });
   assert.deepEqual(inBooth[0]?.reason, { kind: 'in-the-booth', since: '2026-11-25' });
-  const placing = pairTwins([], [post], {
+  const made = pairTwins([], [post], {
     ...noCircumstances,
-    placing: new Map([['post', 'under-way']])
+    publishing: new Map([['post', 'under-way']])
   });
-  assert.equal(placing[0]?.standing, 'in-hand');
+  assert.equal(made[0]?.standing, 'in-hand');
 });

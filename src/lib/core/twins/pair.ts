@@ -2,6 +2,9 @@ import { canonicalAddress } from '../feeds/address.ts';
 import { pictureFor, type Item } from '../model/item.ts';
 import type { Difference, Half, Standing, Twin, TwinReason } from '../model/twin.ts';
 
+/** How far what is to be published has come: it waits for review, for its time, or is being sent. */
+export type Publishing = 'in-review' | 'planned' | 'under-way' | 'failed';
+
 /** What the user decided and what is under way; by item id unless said otherwise. */
 export interface Circumstances {
   /** ISO 8601 of the decision. */
@@ -12,8 +15,10 @@ export interface Circumstances {
   onDesk: ReadonlyMap<string, string>;
   /** Since when a post lies in the booth, ISO 8601. */
   inBooth: ReadonlyMap<string, string>;
-  /** State of what is being placed for an item on the other side. */
-  placing: ReadonlyMap<string, 'under-way' | 'failed'>;
+  /** Of what was made from an item, for the other side. */
+  publishing: ReadonlyMap<string, Publishing>;
+  /** Posts that are still to show the video that was made from them. */
+  embedding: ReadonlySet<string>;
 }
 
 export const noCircumstances: Circumstances = {
@@ -21,7 +26,8 @@ export const noCircumstances: Circumstances = {
   accepted: new Map(),
   onDesk: new Map(),
   inBooth: new Map(),
-  placing: new Map()
+  publishing: new Map(),
+  embedding: new Set()
 };
 
 type Tie = 'made-here' | 'embeds' | 'links';
@@ -121,7 +127,7 @@ function toTwin(
   video: Item | null,
   post: Item | null,
   tie: Tie | null,
-  alsoTold: string[],
+  otherPosts: string[],
   circumstances: Circumstances
 ): Twin {
   const dates = [video?.published, post?.published].filter((d): d is string => Boolean(d));
@@ -130,23 +136,29 @@ function toTwin(
     video: video && toHalf(video),
     post: post && toHalf(post),
     ...standingOf(video, post, tie, circumstances),
-    alsoTold,
+    otherPosts,
     date: dates.sort().at(-1) ?? ''
   };
 }
+
+const STAGES = {
+  'in-review': 'in-review',
+  planned: 'planned',
+  'under-way': 'publishing',
+  failed: 'publish-failed'
+} as const;
 
 function standingOf(
   video: Item | null,
   post: Item | null,
   tie: Tie | null,
-  { setAside, accepted, onDesk, inBooth, placing }: Circumstances
+  { setAside, accepted, onDesk, inBooth, publishing, embedding }: Circumstances
 ): { standing: Standing; reason: TwinReason } {
   const aside = setAside.get(video?.id ?? post?.id ?? '');
   if (aside) return { standing: 'set-aside', reason: { kind: 'set-aside', on: aside } };
-  const sending =
-    (video && placing.get(video.id)) ?? (post && !video ? placing.get(post.id) : undefined);
-  if (sending === 'under-way') return { standing: 'in-hand', reason: { kind: 'being-placed' } };
-  if (sending === 'failed') return { standing: 'in-hand', reason: { kind: 'placing-failed' } };
+  const stage =
+    (video && publishing.get(video.id)) ?? (post && !video ? publishing.get(post.id) : undefined);
+  if (stage) return { standing: 'in-hand', reason: { kind: STAGES[stage] } };
   if (video && !post) {
     const since = onDesk.get(video.id);
     if (since) return { standing: 'in-hand', reason: { kind: 'on-the-desk', since } };
@@ -168,6 +180,12 @@ function standingOf(
   if (post.visibility === 'scheduled') {
     return { standing: 'in-hand', reason: { kind: 'post-is-dated', on: post.published ?? '' } };
   }
+  // Only what everybody can watch is in step with its post.
+  if (video.visibility === 'scheduled' && tie === 'made-here')
+    return { standing: 'in-hand', reason: { kind: 'video-is-dated', on: video.published ?? '' } };
+  if (video.visibility === 'private')
+    return { standing: 'in-hand', reason: { kind: 'video-is-private' } };
+  if (embedding.has(post.id)) return { standing: 'in-hand', reason: { kind: 'embedding' } };
   const differences = differencesOf(video, post, accepted.get(`${video.id} ${post.id}`));
   if (differences.length > 0)
     return { standing: 'drifted', reason: { kind: 'differs', differences } };

@@ -51,8 +51,11 @@ export const updateDraftSchema = z.object({
   /** A kept file of the user's own. */
   clip: z
     .object({
-      ...{ id: z.string(), name: z.string(), type: z.string() },
-      ...{ seconds: z.number(), bytes: z.number() }
+      id: z.string(),
+      name: z.string(),
+      type: z.string(),
+      seconds: z.number(),
+      bytes: z.number()
     })
     .nullable(),
   /** What is too long for a place is told in numbered parts, where it has threads. */
@@ -64,8 +67,22 @@ export const updateDraftSchema = z.object({
 export type UpdateDraft = z.infer<typeof updateDraftSchema>;
 
 export const newUpdateDraft = (id: string, now: string): UpdateDraft => ({
-  ...{ id, form: 'text', manner: 'plain', variant: 0, text: null, own: {}, to: null },
-  ...{ poll: null, quiz: null, openFor: 72, alt: null, on: '', changed: now },
-  ...{ shown: 'picture', subject: { x: 0.5, y: 0.5 }, clip: null, inParts: false },
+  id,
+  form: 'text',
+  manner: 'plain',
+  variant: 0,
+  text: null,
+  own: {},
+  to: null,
+  poll: null,
+  quiz: null,
+  openFor: 72,
+  alt: null,
+  on: '',
+  changed: now,
+  shown: 'picture',
+  subject: { x: 0.5, y: 0.5 },
+  clip: null,
+  inParts: false,
   card: { text: null, style: styleSchema.parse({}) }
 });

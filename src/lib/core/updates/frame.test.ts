@@ -6,7 +6,10 @@ import { cutAround } from './frame.ts';
 test('a picture is cut around its subject as far as its edges allow', () => {
   const size = { width: 1600, height: 900 };
   assert.deepEqual(cutAround(size, 1, { x: 0.5, y: 0.5 }), {
-    ...{ x: 350, y: 0, width: 900, height: 900 }
+    x: 350,
+    y: 0,
+    width: 900,
+    height: 900
   });
   assert.equal(cutAround(size, 1, { x: 0, y: 0.5 }).x, 0);
   assert.equal(cutAround(size, 1, { x: 1, y: 0.5 }).x, 700);

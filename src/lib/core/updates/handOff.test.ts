@@ -2,7 +2,7 @@ import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
 import PostalMime from 'postal-mime';
-import { readMessage } from '../messages/message.ts';
+import { readMessage } from '../mail/message.ts';
 import {
   addressIn,
   answerMessage,
@@ -13,12 +13,20 @@ import {
 } from './handOff.ts';
 
 const handOff: HandOff = {
-  ...{ key: 'k', place: 'Board at the Mill Gate', placeUrl: 'https://board.example/' },
-  ...{ title: '', text: 'Flax <is> in & dry.', hashtags: '#flax', link: '', options: [], alt: '' },
+  key: 'k',
+  place: 'Board at the Mill Gate',
+  placeUrl: 'https://board.example/',
+  title: '',
+  text: 'Flax <is> in & dry.',
+  hashtags: '#flax',
+  link: '',
+  options: [],
+  alt: '',
   file: { name: 'picture.png', url: '', id: 'own:1' },
   answer: {
     messages: 'https://mail.example/messages',
-    ...{ address: 'studio@wrenfold.example', messageId: 'x1@swift-twin.invalid' }
+    address: 'studio@wrenfold.example',
+    messageId: 'x1@swift-twin.invalid'
   }
 };
 const PAGE = 'https://twin.example/hand-off#abc';

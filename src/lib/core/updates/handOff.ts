@@ -1,6 +1,6 @@
 import { z } from 'zod';
-import type { UpdatePayload } from '../lanes/outbox.ts';
-import { writeMessage, type MessageFile } from '../messages/message.ts';
+import type { UpdatePayload } from '../delivery/outbox.ts';
+import { writeMessage, type MessageFile } from '../mail/message.ts';
 
 /** Whoever sends a link may have written the fragment: nothing but web addresses is led to. */
 const webAddress = z.string().regex(/^https?:\/\//i);
@@ -28,11 +28,15 @@ export const handOffSchema = z.object({
 export type HandOff = z.infer<typeof handOffSchema>;
 
 /** How many bytes of files a message carries at most. */
-export const MOST_ATTACHED = 15_000_000;
+export const MAX_ATTACHED = 15_000_000;
 
 const ENDINGS: Readonly<Record<string, string>> = {
-  ...{ 'image/png': 'png', 'image/jpeg': 'jpg', 'image/webp': 'webp', 'image/svg+xml': 'svg' },
-  ...{ 'video/webm': 'webm', 'video/mp4': 'mp4' }
+  'image/png': 'png',
+  'image/jpeg': 'jpg',
+  'image/webp': 'webp',
+  'image/svg+xml': 'svg',
+  'video/webm': 'webm',
+  'video/mp4': 'mp4'
 };
 /** The name that a picture or clip gets as a file. */
 export const fileNameFor = (type: string, isClip: boolean): string =>
@@ -45,7 +49,10 @@ export function handOffOf(
   const { title, hasTitle, text, hashtags, options, button, picture, clip } = payload;
   return {
     ...to,
-    ...{ title: hasTitle ? title : '', text, options, hashtags: hashtags.join(' ') },
+    title: hasTitle ? title : '',
+    text,
+    options,
+    hashtags: hashtags.join(' '),
     link: button?.url ?? '',
     alt: (picture ?? clip)?.alt ?? ''
   };
@@ -61,7 +68,7 @@ interface GenericTransformStream {
 }
 
 /** Letters of an address that may be unpacked: a bomb is refused before it grows. */
-const MOST_LETTERS = 60_000;
+const MAX_LETTERS = 60_000;
 
 /**
  * A hand-off as the fragment of an address, which browsers keep to themselves: its JSON, deflated
@@ -77,7 +84,7 @@ export async function toFragment(handOff: HandOff): Promise<string> {
 
 /** @returns null where the fragment is cut off or was not made by `toFragment` */
 export async function fromFragment(fragment: string): Promise<HandOff | null> {
-  if (fragment.length > MOST_LETTERS) return null;
+  if (fragment.length > MAX_LETTERS) return null;
   try {
     const text = atob(fragment.replaceAll('-', '+').replaceAll('_', '/'));
     const packed = Uint8Array.from(text, (c) => c.charCodeAt(0));

@@ -20,7 +20,7 @@ export interface Hashtag {
 }
 
 /** Longer ones nobody types. */
-const LONGEST = 28;
+const MAX_LETTERS = 28;
 
 /** Words as one hashtag: letters, digits and underscores only (as networks link them); empty where nothing is left. */
 export function asHashtag(words: string, style: HashtagOptions['style']): string {
@@ -34,7 +34,7 @@ export function asHashtag(words: string, style: HashtagOptions['style']): string
       ? parts.map((p) => p.charAt(0).toLocaleUpperCase() + p.slice(1)).join('')
       : parts.join('');
   // Digits alone are no hashtag anywhere.
-  return /\p{L}/u.test(joined) && graphemesOf(joined).length <= LONGEST ? `#${joined}` : '';
+  return /\p{L}/u.test(joined) && graphemesOf(joined).length <= MAX_LETTERS ? `#${joined}` : '';
 }
 
 const nameOf = (tag: string): string => tag.replace(/^#/, '').toLocaleLowerCase();

@@ -6,7 +6,13 @@ const SMALL =
     ' '
   );
 const TENS: Readonly<Record<string, number>> = {
-  ...{ thirty: 30, forty: 40, fifty: 50, sixty: 60, seventy: 70, eighty: 80, ninety: 90 }
+  thirty: 30,
+  forty: 40,
+  fifty: 50,
+  sixty: 60,
+  seventy: 70,
+  eighty: 80,
+  ninety: 90
 };
 
 /** A number as it stands in a text. */
@@ -38,7 +44,10 @@ export function numbersIn(text: string): FoundNumber[] {
     const isYear = !match[2] && whole.length === 4 && value >= 1500 && value <= 2100;
     if (isYear || value < 2) continue;
     found.push({
-      ...{ from: match.index, to: match.index + match[0].length, value, isWord: false },
+      from: match.index,
+      to: match.index + match[0].length,
+      value,
+      isWord: false,
       decimals: match[2] ? match[2].length - 1 : 0,
       thousands: /[^\d]/.exec(whole)?.[0] ?? '',
       written: match[0]
@@ -48,8 +57,13 @@ export function numbersIn(text: string): FoundNumber[] {
     const word = match[0].toLowerCase();
     const value = TENS[word] ?? SMALL.indexOf(word);
     found.push({
-      ...{ from: match.index, to: match.index + word.length, value, isWord: true },
-      ...{ decimals: 0, thousands: '', written: match[0] }
+      from: match.index,
+      to: match.index + word.length,
+      value,
+      isWord: true,
+      decimals: 0,
+      thousands: '',
+      written: match[0]
     });
   }
   return found.sort((a, b) => a.from - b.from);

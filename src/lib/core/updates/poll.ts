@@ -96,7 +96,9 @@ function compared(source: UpdateSource, limits: PollLimits): Poll[] {
     ).slice(0, limits.most);
     if (options.length >= 2)
       polls.push({
-        ...{ kind: 'compared', question: about, options },
+        kind: 'compared',
+        question: about,
+        options,
         from: { block: headings[0]!.block, from: 0 }
       });
   }
@@ -113,7 +115,7 @@ function shortOption(text: string): string {
 
 /**
  * Only options of one form: all begin as an order does, or all are things without a verb. What
- * tells of somebody or leans on another point is none.
+ * tells of somebody or depends on another point is none.
  */
 function parallel(options: readonly string[], source: UpdateSource): string[] {
   const unlike = distinct(options).filter((o) => wordsOf(o).length <= 10);

@@ -11,7 +11,10 @@ import type { UpdateSource } from './source.ts';
 
 const LIMITS = { question: 300, option: 65, most: 4 };
 const of = (html: string, language = 'en', title = 'Dressing the loom'): UpdateSource => ({
-  ...{ title, kind: 'post', language, link: 'https://notebook.example/a' },
+  title,
+  kind: 'post',
+  language,
+  link: 'https://notebook.example/a',
   blocks: textBlocks(html)
 });
 const rightOf = (q: { options: { text: string; right: boolean }[] }) =>
@@ -92,7 +95,7 @@ test('the step after another is asked for in numbered lists only', () => {
     );
     assert.ok(!options.some((o) => o.text.startsWith(steps[at]!)));
   }
-  assert.equal(proposeQuiz(of(list('ul')), LIMITS).none, 'nothing-told');
+  assert.equal(proposeQuiz(of(list('ul')), LIMITS).none, 'nothing-stated');
   const markdown = markdownPost(steps.map((s, i) => `${i + 1}. ${s}.`).join('\n'));
   assert.deepEqual(
     markdown.blocks.map((b) => b.step),
@@ -101,7 +104,7 @@ test('the step after another is asked for in numbered lists only', () => {
 });
 
 test('where nothing can be asked, it is said why', () => {
-  assert.equal(proposeQuiz(of('<p>We went for a walk.</p>'), LIMITS).none, 'nothing-told');
+  assert.equal(proposeQuiz(of('<p>We went for a walk.</p>'), LIMITS).none, 'nothing-stated');
   assert.equal(proposeQuiz(of('<p>Die Kette hat 240 Fäden.</p>', 'de'), LIMITS).none, 'language');
   const long = `<p>The warp of a towel needs 240 ends of ${'very '.repeat(4)}good cotton.</p>`;
   assert.equal(proposeQuiz(of(long), { ...LIMITS, question: 30 }).none, 'too-long');
@@ -147,20 +150,4 @@ test('whatever the text, one option is right, all are distinct and within the li
     ),
     { numRuns: 150 }
   );
-});
-
-test('polls come from what is compared, chosen between, asked and held', () => {
-  const polls = proposePolls(
-    of(`<p>Choose between cotton or linen for the warp. Do you weave every day?</p>
-      <ul><li>Use a board: slow.</li><li>Use a mill: quick.</li>
-      <li>Take a ready one: dear.</li><li>I never do.</li></ul>`),
-    { question: 140, option: 65, most: 5 }
-  );
-  assert.deepEqual(
-    polls.map((p) => p.kind),
-    ['compared', 'choice', 'asked']
-  );
-  assert.deepEqual(polls[0]?.options, ['Use a board', 'Use a mill', 'Take a ready one']);
-  assert.deepEqual(polls[1]?.options, ['Cotton', 'Linen']);
-  assert.equal(polls[2]?.question, 'Do you weave every day?');
 });

@@ -35,13 +35,13 @@ export interface QuizQuestion {
   score: number;
 }
 
-export type NoQuizReason = 'language' | 'nothing-told' | 'too-unsure' | 'too-long';
+export type NoQuizReason = 'language' | 'nothing-stated' | 'too-unsure' | 'too-long';
 
 /** Questions below are not proposed. */
 export const SCORE_FLOOR = 0.6;
-const MOST_QUESTIONS = 8;
-const LEAST_OPTIONS = 3;
-const MOST_OPTIONS = 4;
+const MAX_QUESTIONS = 8;
+const MIN_OPTIONS = 3;
+const MAX_OPTIONS = 4;
 const BLANK = '____';
 
 /**
@@ -62,8 +62,8 @@ export function proposeQuiz(
     ...amounts(sentences),
     ...reasons(sentences)
   ];
-  if (found.length === 0) return { questions: [], none: 'nothing-told' };
-  const most = Math.min(MOST_OPTIONS, limits.most);
+  if (found.length === 0) return { questions: [], none: 'nothing-stated' };
+  const most = Math.min(MAX_OPTIONS, limits.most);
   const fitting = found.flatMap((q) => fit(q, most, limits) ?? []);
   if (fitting.length === 0) return { questions: [], none: 'too-long' };
   const sure = fitting
@@ -77,7 +77,7 @@ export function proposeQuiz(
     return true;
   });
   return {
-    questions: questions.slice(0, MOST_QUESTIONS),
+    questions: questions.slice(0, MAX_QUESTIONS),
     none: questions.length === 0 ? 'too-unsure' : null
   };
 }
@@ -97,7 +97,7 @@ function fit(draft: Draft, most: number, limits: QuizLimits): QuizQuestion | nul
     .filter((w) => length(w) <= limits.option)
     .slice(0, most - 1);
   if (length(question.question) > limits.question || length(right) > limits.option) return null;
-  if (taken.length + 1 < LEAST_OPTIONS) return null;
+  if (taken.length + 1 < MIN_OPTIONS) return null;
   const options = [right, ...taken].map((text) => ({ text, right: text === right }));
   const order = (text: string) => hashOf(`${question.question}/${text}`);
   // Numbers are easiest to read in their order, which gives nothing away.
@@ -162,7 +162,9 @@ function amounts(sentences: readonly SourceSentence[]): Draft[] {
       drafts.push({
         kind: 'number',
         question: `Which number belongs here? ${quoted(`${before}${BLANK}${after}`)}`,
-        ...{ right: number.written, wrong, why: text },
+        right: number.written,
+        wrong,
+        why: text,
         from: { block: sentence.block, from: sentence.from },
         score
       });
@@ -233,7 +235,9 @@ function termsExplained(source: UpdateSource, sentences: readonly SourceSentence
     drafts.push({
       kind: 'term',
       question: `What is explained here? ${quoted(`${shown ? `${shown} ` : ''}${BLANK} ${rest}`)}`,
-      ...{ right: cap(term), wrong: wrong.map(cap), why: text },
+      right: cap(term),
+      wrong: wrong.map(cap),
+      why: text,
       from: { block: sentence.block, from: sentence.from },
       score:
         (standsAlone(text, 'en') ? 0.74 : 0.5) +
@@ -327,7 +331,9 @@ function reasons(sentences: readonly SourceSentence[]): Draft[] {
       {
         kind: 'reason' as const,
         question: `Which reason is given? ${quoted(`${what} because ${BLANK}`)}`,
-        ...{ right: reason, wrong: wrong.map((g) => g.reason), why: sentence.text },
+        right: reason,
+        wrong: wrong.map((g) => g.reason),
+        why: sentence.text,
         from: { block: sentence.block, from: sentence.from },
         score: standsOnPronoun(reason) ? 0.5 : 0.66
       }

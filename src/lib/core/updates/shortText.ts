@@ -1,4 +1,4 @@
-import { tellIn } from '../narration/tell.ts';
+import { fitLength } from '../narration/fitLength.ts';
 import { cutText } from './cut.ts';
 import { countText } from './limits.ts';
 import { pick, plainSentence, sourceSentences, standsAlone, type UpdateSource } from './source.ts';
@@ -121,7 +121,7 @@ function mostTelling<U extends { section: number; text: string; seconds: number 
   // Narrower and narrower, until one is left: what is taken in the least room tells most.
   for (let low = 20, high = room; low <= high; high = Math.floor(high * 0.75)) {
     const taken = [
-      ...tellIn(
+      ...fitLength(
         units.filter((u) => u.seconds <= high),
         high,
         language

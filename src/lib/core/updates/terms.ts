@@ -56,7 +56,8 @@ export function keyTerms(texts: readonly string[], language: string): KeyTerm[] 
     // A group of words tells more than each of them, where it is said again.
     const bonus = words.length > 1 ? (count > 1 ? 1.6 : 0.5) : 1;
     return {
-      ...{ term, count },
+      term,
+      count,
       weight: bonus * Math.log(1 + count) * Math.log(2 + 1 / Math.max(0.001, usual))
     };
   });

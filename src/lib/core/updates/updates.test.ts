@@ -18,7 +18,9 @@ that holds the fibre to the stalk [1]. This takes three to six weeks.</p>
 <p>Turn the rows every four days. Flax that is retted too long loses its strength, and flax that is
 retted too short will not break.</p><p>So we look at it every morning.</p>`;
 const source: UpdateSource = {
-  ...{ title: 'Retting flax in the dew', kind: 'post', language: 'en' },
+  title: 'Retting flax in the dew',
+  kind: 'post',
+  language: 'en',
   link: 'https://notebook.example/retting-flax',
   blocks: textBlocks(POST)
 };
@@ -157,8 +159,11 @@ test('hashtags: own first, used before unused, none banned, none twice', () => {
     ['dewretting', 3]
   ]);
   const tags = hashtags(['stalk', 'dew retting', 'Flax', 'flax', 'glue'], {
-    ...{ most: 4, style: 'capitals', uses },
-    ...{ own: ['#Wrenfold', 'flax'], banned: ['GLUE'] }
+    most: 4,
+    style: 'capitals',
+    uses,
+    own: ['#Wrenfold', 'flax'],
+    banned: ['GLUE']
   });
   assert.deepEqual(
     tags.map((t) => [t.tag, t.uses]),

@@ -9,7 +9,10 @@ import { versionFor, type VersionPlace } from './version.ts';
 
 const NOW = '2026-05-01T10:00:00.000Z';
 const source: UpdateSource = {
-  ...{ title: 'Retting flax', kind: 'post', language: 'en', link: 'https://notebook.example/a' },
+  title: 'Retting flax',
+  kind: 'post',
+  language: 'en',
+  link: 'https://notebook.example/a',
   blocks: [
     { kind: 'paragraph', text: 'Flax is laid in rows on the grass, and the dew does the work.' },
     { kind: 'paragraph', text: 'The rows are turned every four days until the fibre comes loose.' }
@@ -17,7 +20,10 @@ const source: UpdateSource = {
 };
 const picture = { url: 'https://notebook.example/a.png', alt: 'Rows of flax' };
 const place = (limits: object, hashtags: string[] = []): VersionPlace => ({
-  ...{ id: 'n', link: 'https://notebook.example/a?utm_source=n', hashtags, picture },
+  id: 'n',
+  link: 'https://notebook.example/a?utm_source=n',
+  hashtags,
+  picture,
   limits: updateLimitsSchema.parse({ text: 500, ...limits })
 });
 const draftOf = (change: Partial<UpdateDraft>): UpdateDraft => ({
@@ -54,7 +60,7 @@ test('a common text is cut for a place that takes less, and keeps its link', () 
   assert.ok(!version({ text: 'Short.' }, place({})).isCut);
 });
 
-test('what was written for one place stands as it is, and is told when it is too long', () => {
+test('what was written for one place stands as it is, and is reported when it is too long', () => {
   const made = version({ own: { n: { text: 'x'.repeat(510), hashtags: ['#a'] } } }, place({}));
   assert.equal(made.payload.text.length, 510);
   assert.deepEqual(kinds(made), ['too-long', 'too-many-hashtags']);
@@ -119,12 +125,15 @@ test('whatever is proposed or cut is within the limit', () => {
 const clip = { id: 'own:c', name: 'rows.webm', type: 'video/webm', seconds: 20, bytes: 2_000_000 };
 const TAKES = { clip: { seconds: 45, bytes: 5_000_000, types: ['video/webm'] } };
 
-test('a clip stands for a picture where clips are taken, and is told where it does not fit', () => {
+test('a clip stands for a picture where clips are taken, and is reported where it does not fit', () => {
   const made = version({ shown: 'clip', clip }, place({ ...TAKES, picture: 'required' }));
   assert.deepEqual(made.problems, []);
   assert.equal(made.payload.picture, null);
   assert.deepEqual(made.payload.clip, {
-    ...{ url: 'own:c', alt: 'Retting flax', seconds: 20, type: 'video/webm' }
+    url: 'own:c',
+    alt: 'Retting flax',
+    seconds: 20,
+    type: 'video/webm'
   });
   const kindsOf = (change: object, limits: object) =>
     kinds(version({ shown: 'clip', clip: { ...clip, ...change } }, place(limits)));

@@ -1,4 +1,4 @@
-import type { UpdatePayload } from '../lanes/outbox.ts';
+import type { UpdatePayload } from '../delivery/outbox.ts';
 import { cutText } from './cut.ts';
 import type { Asked, UpdateDraft } from './draft.ts';
 import { countText } from './limits.ts';
@@ -105,7 +105,8 @@ export function versionFor(
     clip: clip && {
       url: clip.id,
       alt: draft.alt ?? source.title,
-      ...{ seconds: clip.seconds, type: clip.type }
+      seconds: clip.seconds,
+      type: clip.type
     },
     part: null,
     button:

@@ -1,7 +1,7 @@
 <script lang="ts">
   import { checkStyle, styleNameSchema, typefaceSchema } from '$lib/core/narration/styles.ts';
-  import { styleWords, typefaceWords } from '$lib/ui/boothWords.ts';
-  import { bringPicture } from '$lib/work/ownMedia.ts';
+  import { styleLabels, typefaceLabels } from '$lib/ui/boothMessages.ts';
+  import { importPicture } from '$lib/work/ownMedia.ts';
   import type { Booth } from './boothState.svelte.ts';
 
   let { booth }: { booth: Booth } = $props();
@@ -9,11 +9,11 @@
   const problems = $derived(style ? checkStyle(style) : []);
   let message = $state('');
 
-  async function bringMark(event: Event & { currentTarget: HTMLInputElement }) {
+  async function importMark(event: Event & { currentTarget: HTMLInputElement }) {
     const file = event.currentTarget.files?.[0];
     event.currentTarget.value = '';
     if (!file || !style) return;
-    const { id, problem } = await bringPicture(file);
+    const { id, problem } = await importPicture(file);
     message = problem ? `“${file.name}” is no picture that can be read. Nothing was changed.` : '';
     if (id) {
       style.mark = id;
@@ -30,7 +30,7 @@
         >Cards
         <select class="field" bind:value={style.name}>
           {#each styleNameSchema.options as name (name)}<option value={name}
-              >{styleWords[name]}</option
+              >{styleLabels[name]}</option
             >{/each}
         </select>
       </label>
@@ -38,7 +38,7 @@
         >Typeface
         <select class="field" bind:value={style.typeface}>
           {#each typefaceSchema.options as face (face)}<option value={face}
-              >{typefaceWords[face]}</option
+              >{typefaceLabels[face]}</option
             >{/each}
         </select>
       </label>
@@ -57,11 +57,11 @@
     {/each}
     <div class="flex flex-wrap items-center gap-2">
       <label class="plain btn cursor-pointer btn-sm">
-        {style.mark ? 'Another mark' : 'Your mark'}
-        <input class="sr-only" type="file" accept="image/*" onchange={bringMark} />
+        {style.mark ? 'Another logo' : 'Your logo'}
+        <input class="sr-only" type="file" accept="image/*" onchange={importMark} />
       </label>
       {#if style.mark}<button class="bare btn btn-sm" onclick={() => (style.mark = '')}
-          >Without a mark</button
+          >Remove the logo</button
         >{/if}
     </div>
     {#if message}<p role="alert">{message}</p>{/if}

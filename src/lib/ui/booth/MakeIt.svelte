@@ -1,13 +1,14 @@
 <script lang="ts">
   import TriangleAlert from '@lucide/svelte/icons/triangle-alert';
   import type { Format, Narration } from '$lib/core/narration/narration.ts';
-  import { db } from '$lib/data/db.ts';
-  import { renderProblemWords, runningTime, sizeWords } from '$lib/ui/boothWords.ts';
+  import { readRender } from '$lib/data/narrations.ts';
+  import Choice from '$lib/ui/Choice.svelte';
+  import { renderProblemMessage, runningTime, formatSize } from '$lib/ui/boothMessages.ts';
   import { deck } from '$lib/ui/deck.svelte.ts';
   import { live } from '$lib/ui/live.svelte.ts';
-  import { contentOf, makeVideo } from '$lib/work/narrate.ts';
+  import { contentOf, renderVideo } from '$lib/work/narrate.ts';
   import { tasks } from '$lib/work/tasks.svelte.ts';
-  import { takeOutVideo, type TakenOut } from '$lib/work/takeOutVideo.ts';
+  import { exportVideo, type ExportKind } from '$lib/work/exportVideo.ts';
   import { readFile } from '$lib/video/files.ts';
   import { videoWorker } from '$lib/workers/video.ts';
   import type { Booth } from './boothState.svelte.ts';
@@ -16,10 +17,10 @@
   const narration = $derived(booth.narration);
   const render = live(() => {
     const id = booth.post?.id;
-    return () => (id ? db.renders.get(id) : undefined);
+    return () => (id ? readRender(id) : null);
   });
   const isRunning = $derived(
-    render.value?.state === 'running' && tasks.running.some((t) => t.label.startsWith('Making'))
+    render.value?.state === 'running' && tasks.running.some((t) => t.label.startsWith('Rendering'))
   );
   const isDone = $derived(render.value?.state === 'done');
   const isCurrent = $derived(
@@ -39,19 +40,19 @@
   async function make() {
     const { post } = booth;
     if (!narration || !post) return;
-    await booth.save();
-    await makeVideo($state.snapshot(narration) as Narration, post);
+    await booth.autosave.saveNow();
+    await renderVideo($state.snapshot(narration) as Narration, post);
   }
   async function watch() {
     const file = render.value && (await readFile(render.value.file));
     URL.revokeObjectURL(watched);
     watched = file ? URL.createObjectURL(file) : '';
-    if (!file) deck.say('The file is not in the browser any more. Make the video again.');
+    if (!file) deck.say('The file is not in the browser any more. Render the video again.');
   }
-  async function takeOut(what: TakenOut) {
+  async function takeOut(what: ExportKind) {
     const { post } = booth;
     if (!narration || !post) return;
-    const trouble = await takeOutVideo(
+    const trouble = await exportVideo(
       what,
       $state.snapshot(narration) as Narration,
       post,
@@ -66,40 +67,35 @@
     aria-labelledby="make-title"
     class="flex flex-col gap-3 rounded-container border border-l-4 border-video bg-sheet p-3 text-sm"
   >
-    <h2 id="make-title" class="text-base font-semibold">Make the video</h2>
+    <h2 id="make-title" class="text-base font-semibold">Render</h2>
     {#if formats?.length === 0}
-      {@const words = renderProblemWords({ kind: 'no-webcodecs' })}
+      {@const words = renderProblemMessage({ kind: 'no-webcodecs' })}
       <p role="alert"><strong>{words.what}</strong> {words.todo}</p>
     {:else}
-      <fieldset class="flex gap-4">
-        <legend class="sr-only">File format</legend>
-        {#each [['webm', 'WebM'], ['mp4', 'MP4']] as const as [value, label] (value)}
-          <label class="flex items-center gap-1.5">
-            <input
-              type="radio"
-              name="format"
-              {value}
-              bind:group={narration.format}
-              disabled={formats !== null && !formats.includes(value)}
-            />{label}
-          </label>
-        {/each}
-      </fieldset>
+      <Choice
+        legend="File format"
+        options={[
+          ['webm', 'WebM'],
+          ['mp4', 'MP4']
+        ] as const}
+        bind:value={narration.format}
+        disabled={(format) => formats !== null && !formats.includes(format)}
+      />
     {/if}
     <button
       class="strong btn whitespace-normal"
       disabled={isRunning || formats?.length === 0 || narration.scenes.length === 0}
       onclick={make}
     >
-      {#if isRunning}Being made{:else if render.value?.state === 'stopped' || (render.value?.state === 'running' && !isRunning)}Go
-        on making the video{:else if isCurrent}Make it again{:else}Make the video{/if}
+      {#if isRunning}Rendering…{:else if render.value?.state === 'stopped' || (render.value?.state === 'running' && !isRunning)}Continue
+        rendering{:else if isCurrent}Render again{:else}Render the video{/if}
     </button>
     {#if isRunning}
-      <p role="status">Being made. The deck below shows how far it is; you can go on working.</p>
+      <p role="status">Rendering… The deck below shows the progress; you can keep working.</p>
     {:else if render.value?.state === 'stopped'}
-      <p role="status">Stopped. What is finished is kept.</p>
+      <p role="status">Stopped. Finished parts are kept.</p>
     {:else if render.value?.state === 'failed' && render.value.problem}
-      {@const words = renderProblemWords(render.value.problem)}
+      {@const words = renderProblemMessage(render.value.problem)}
       <div role="alert" class="flex gap-2">
         <TriangleAlert class="mt-0.5 size-4 shrink-0" aria-hidden="true" />
         <p><strong>{words.what}</strong> {words.todo}</p>
@@ -107,7 +103,7 @@
     {:else if isDone && render.value}
       <p role="status">
         Made: <span class="times">{runningTime(render.value.seconds)}</span>,
-        {render.value.width} × {render.value.height}, {sizeWords(render.value.bytes)}.
+        {render.value.width} × {render.value.height}, {formatSize(render.value.bytes)}.
         {#if !isCurrent}<strong>Something was changed since.</strong>{/if}
       </p>
       {#if watched}
@@ -120,11 +116,11 @@
           aria-label="The finished video"
         ></video>
       {:else}
-        <button class="plain btn btn-sm" onclick={watch}>Watch the file</button>
+        <button class="plain btn btn-sm" onclick={watch}>Watch it</button>
       {/if}
     {/if}
     <details>
-      <summary class="font-semibold">Take it out</summary>
+      <summary class="font-semibold">Export</summary>
       <div class="flex flex-wrap gap-1 py-2">
         {#each [['video', 'Video file'], ['zip', 'ZIP of all']] as const as [what, label] (what)}
           <button class="plain btn btn-sm" disabled={!isDone} onclick={() => takeOut(what)}

@@ -9,8 +9,9 @@
     splitScene,
     type Scene
   } from '$lib/core/narration/scenes.ts';
-  import { mediaProblemWords, sceneWords, silentWords } from '$lib/ui/boothWords.ts';
-  import { bringPicture, bringSound } from '$lib/work/ownMedia.ts';
+  import Choice from '$lib/ui/Choice.svelte';
+  import { mediaProblemMessage, sceneLabels, silentMessage } from '$lib/ui/boothMessages.ts';
+  import { importPicture, importSound } from '$lib/work/ownMedia.ts';
   import { deck } from '$lib/ui/deck.svelte.ts';
   import type { Booth } from './boothState.svelte.ts';
   import type { Preview } from './preview.svelte.ts';
@@ -23,9 +24,9 @@
   let message = $state('');
 
   async function take(file: Blob, name: string) {
-    const brought = await bringSound(file, name);
-    message = brought.problem ? mediaProblemWords(brought.problem, name) : '';
-    if (brought.id) booth.changeScene({ recording: brought.id });
+    const imported = await importSound(file, name);
+    message = imported.problem ? mediaProblemMessage(imported.problem, name) : '';
+    if (imported.id) booth.changeScene({ recording: imported.id });
   }
   async function record() {
     if (recorder.isOn) {
@@ -45,7 +46,7 @@
     const file = event.currentTarget.files?.[0];
     event.currentTarget.value = '';
     if (!file) return;
-    const { id, problem } = await bringPicture(file);
+    const { id, problem } = await importPicture(file);
     message = problem ? `“${file.name}” is no picture that can be read. Nothing was changed.` : '';
     if (!id) return;
     const alt = file.name.replace(/\.\w+$/, '');
@@ -75,7 +76,8 @@
             booth.changeScene({ kind: sceneKindSchema.parse(event.currentTarget.value) })}
         >
           {#each sceneKindSchema.options as kind (kind)}
-            {#if kind !== 'picture' || scene.picture}<option value={kind}>{sceneWords[kind]}</option
+            {#if kind !== 'picture' || scene.picture}<option value={kind}
+                >{sceneLabels[kind]}</option
               >{/if}
           {/each}
         </select>
@@ -89,7 +91,7 @@
           max="60"
           step="0.5"
           value={scene.hold}
-          aria-label="Seconds it stays after the last word"
+          aria-label="Extra seconds after the last word"
           onchange={(event) =>
             booth.changeScene({
               hold: Math.min(60, Math.max(0, Number(event.currentTarget.value) || 0))
@@ -111,7 +113,7 @@
         <button
           class="plain btn btn-sm"
           disabled={(booth.narration?.scenes.length ?? 0) < 2}
-          onclick={remove}>Take out</button
+          onclick={remove}>Remove</button
         >
         <button class="plain btn btn-sm" disabled={!booth.canUndo} onclick={() => booth.undo()}
           ><Undo2 aria-hidden="true" />Undo</button
@@ -131,7 +133,7 @@
         <div class="flex items-start gap-2 text-sm">
           <button
             class="bare btn-icon shrink-0 btn-icon-sm"
-            aria-label="Hear line {n + 1}"
+            aria-label="Play line {n + 1}"
             disabled={!key}
             onclick={() => key && preview.say(key)}
             ><Volume2 aria-hidden="true" class="size-4" /></button
@@ -140,11 +142,11 @@
             class="field text-sm text-quiet"
             aria-label="Line {n + 1}, as it is said"
             placeholder="Shown only, not said"
-            value={line.heard}
+            value={line.spoken}
             onchange={(event) => booth.sayOtherwise(line.id, event.currentTarget.value.trim())}
           />
         </div>
-        {#if silent}<p class="text-sm" role="alert">{silentWords(silent)}</p>{/if}
+        {#if silent}<p class="text-sm" role="alert">{silentMessage(silent)}</p>{/if}
       </div>
     {/each}
     {#if scene.kind === 'title' || scene.kind === 'quote' || scene.kind === 'end'}
@@ -164,19 +166,16 @@
     <div class="flex flex-wrap items-center gap-x-3 gap-y-2 text-sm">
       {#if scene.picture}
         {@const picture = scene.picture}
-        <fieldset class="flex flex-wrap gap-3">
-          <legend class="sr-only">How the picture is shown</legend>
-          {#each [['fitted', 'Whole'], ['moved', 'Filling the frame, slowly moved']] as const as [value, label] (value)}
-            <label class="flex items-center gap-1.5"
-              ><input
-                type="radio"
-                name="shown"
-                checked={picture.shown === value}
-                onchange={() => booth.changeScene({ picture: { ...picture, shown: value } })}
-              />{label}</label
-            >
-          {/each}
-        </fieldset>
+        <Choice
+          legend="How the picture is shown"
+          options={[
+            ['fitted', 'Whole'],
+            ['moved', 'Filling the frame, slowly moved']
+          ]}
+          bind:value={
+            () => picture.shown, (shown) => booth.changeScene({ picture: { ...picture, shown } })
+          }
+        />
         <label class="flex min-w-0 flex-1 items-center gap-1.5">
           What it shows
           <input
@@ -207,20 +206,20 @@
     </div>
     <div class="flex flex-wrap items-center gap-2 text-sm">
       {#if scene.recording}
-        <span>Your own recording is heard instead of the voice.</span>
+        <span>Your own recording plays instead of the voice.</span>
         <button
           class="plain btn btn-sm"
           onclick={() => booth.changeScene({ recording: '' } satisfies Partial<Scene>)}
           >Use the voice again</button
         >
-      {:else if scene.lines.some((l) => l.heard)}
+      {:else if scene.lines.some((l) => l.spoken)}
         <button class="plain btn btn-sm" onclick={record}>
           {#if recorder.isOn}<Square aria-hidden="true" />Stop recording, {recorder.seconds} s{:else}<Mic
               aria-hidden="true"
             />Record it yourself{/if}
         </button>
         <label class="plain btn cursor-pointer btn-sm">
-          Bring a recording
+          Import a recording
           <input class="sr-only" type="file" accept="audio/*,video/*" onchange={chosen} />
         </label>
       {/if}

@@ -3,8 +3,9 @@
   import ArrowUp from '@lucide/svelte/icons/arrow-up';
   import TriangleAlert from '@lucide/svelte/icons/triangle-alert';
   import { moveScene } from '$lib/core/narration/scenes.ts';
+  import { rowForKey } from '$lib/ui/listKeys.ts';
   import TimeCode from '$lib/ui/TimeCode.svelte';
-  import { sceneWords } from '$lib/ui/boothWords.ts';
+  import { sceneLabels } from '$lib/ui/boothMessages.ts';
   import type { Booth } from './boothState.svelte.ts';
 
   let { booth, onpick }: { booth: Booth; onpick: (index: number) => void } = $props();
@@ -17,9 +18,9 @@
   });
 
   function onkeydown(event: KeyboardEvent, index: number) {
-    const to = event.key === 'ArrowDown' ? index + 1 : event.key === 'ArrowUp' ? index - 1 : -1;
-    const button = list?.children[to]?.querySelector('button');
-    if (!button) return;
+    const to = rowForKey(event.key, index, scenes.length);
+    const button = to === null ? null : list?.children[to]?.querySelector('button');
+    if (to === null || !button) return;
     event.preventDefault();
     onpick(to);
     button.focus();
@@ -45,7 +46,7 @@
       >
         <span class="flex items-baseline gap-2 text-xs text-quiet">
           {#if timed}<TimeCode seconds={timed.start} />{/if}
-          {sceneWords[scene.kind]}
+          {sceneLabels[scene.kind]}
           {#if isSilent || isMissing}
             <span class="inline-flex items-center gap-1 text-ink"
               ><TriangleAlert class="size-3" aria-hidden="true" />{isMissing

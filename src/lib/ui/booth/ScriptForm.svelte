@@ -1,7 +1,9 @@
 <script lang="ts">
+  import { lengthOf } from '$lib/video/job.ts';
   import X from '@lucide/svelte/icons/x';
-  import { notHeardWords, runningTime } from '$lib/ui/boothWords.ts';
-  import { countWords } from '$lib/ui/words.ts';
+  import Choice from '$lib/ui/Choice.svelte';
+  import { leftSilentMessage, runningTime } from '$lib/ui/boothMessages.ts';
+  import { plural } from '$lib/ui/messages.ts';
   import type { Booth } from './boothState.svelte.ts';
 
   let { booth }: { booth: Booth } = $props();
@@ -15,9 +17,9 @@
   let written = $state('');
   let said = $state('');
   const narration = $derived(booth.narration);
-  const leftOut = $derived(booth.script?.notHeard.filter((n) => n.text) ?? []);
+  const leftOut = $derived(booth.script?.leftSilent.filter((n) => n.text) ?? []);
   /** As it will run, once it is laid out; before that, as it is reckoned. */
-  const seconds = $derived(booth.plan?.timeLine.duration ?? booth.script?.seconds ?? 0);
+  const seconds = $derived(booth.plan ? lengthOf(booth.plan) : (booth.script?.seconds ?? 0));
 
   function add() {
     if (!narration || !written.trim() || !said.trim()) return;
@@ -35,19 +37,7 @@
         The whole post would take about {runningTime(booth.script.wholeSeconds)}.
       {/if}
     </p>
-    <fieldset class="flex flex-wrap gap-x-3 gap-y-1">
-      <legend class="sr-only">Target length</legend>
-      {#each targets as [value, label] (label)}
-        <label class="flex items-center gap-1.5"
-          ><input
-            type="radio"
-            name="target"
-            checked={narration.options.target === value}
-            onchange={() => (narration.options.target = value)}
-          />{label}</label
-        >
-      {/each}
-    </fieldset>
+    <Choice legend="Target length" options={targets} bind:value={narration.options.target} />
     <label class="flex items-center gap-1.5"
       ><input type="checkbox" bind:checked={narration.options.announcesHeadings} />Read the headings
       out</label
@@ -62,15 +52,15 @@
         checked={narration.options.asides === 'tell'}
         onchange={(event) =>
           (narration.options.asides = event.currentTarget.checked ? 'tell' : 'leave-out')}
-      />Tell where code, tables and players are</label
+      />Say where code, tables and players are</label
     >
     {#if leftOut.length > 0}
       <details>
-        <summary>{countWords(leftOut.length, 'passage is', 'passages are')} left out</summary>
+        <summary>{plural(leftOut.length, 'passage is', 'passages are')} left out</summary>
         <ul class="flex max-h-60 flex-col gap-2 overflow-y-auto py-1">
           {#each leftOut as passage, i (i)}
             <li>
-              <span class="text-quiet">{notHeardWords(passage.reason)}</span>
+              <span class="text-quiet">{leftSilentMessage(passage.reason)}</span>
               <span class="reading line-clamp-3">{passage.text}</span>
             </li>
           {/each}
@@ -78,7 +68,7 @@
       </details>
     {/if}
     <details>
-      <summary>Words said your way</summary>
+      <summary>Pronunciations</summary>
       <ul class="flex flex-col py-1">
         {#each narration.options.pronunciations as { written, said }, i (written)}
           <li class="flex items-center gap-2">

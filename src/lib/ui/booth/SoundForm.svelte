@@ -1,8 +1,8 @@
 <script lang="ts">
-  import { db } from '$lib/data/db.ts';
-  import { mediaProblemWords, runningTime } from '$lib/ui/boothWords.ts';
+  import { getMediaOf } from '$lib/data/media.ts';
+  import { mediaProblemMessage, runningTime } from '$lib/ui/boothMessages.ts';
   import { live } from '$lib/ui/live.svelte.ts';
-  import { bringClip, bringSound } from '$lib/work/ownMedia.ts';
+  import { importClip, importSound } from '$lib/work/ownMedia.ts';
   import { attempt } from '$lib/work/tasks.svelte.ts';
   import type { Booth } from './boothState.svelte.ts';
 
@@ -17,7 +17,7 @@
   const kept = live(() => {
     const names = slots.map(([slot]) => narration?.[slot] ?? '');
     return async () => {
-      const found = await db.media.bulkGet(names);
+      const found = await getMediaOf(names);
       return found.map((m) => (m ? { name: m.name, seconds: m.seconds ?? 0 } : null));
     };
   });
@@ -30,9 +30,9 @@
     event.currentTarget.value = '';
     if (!file || !narration) return;
     const { value } = await attempt(() =>
-      slot === 'music' ? bringSound(file, file.name) : bringClip(file)
+      slot === 'music' ? importSound(file, file.name) : importClip(file)
     );
-    message = value?.problem ? mediaProblemWords(value.problem, file.name) : '';
+    message = value?.problem ? mediaProblemMessage(value.problem, file.name) : '';
     if (value?.id) narration[slot] = value.id;
   }
 </script>
@@ -48,7 +48,7 @@
           <span class="min-w-0 flex-1 truncate" title={media.name}
             >{media.name}, {runningTime(media.seconds)}</span
           >
-          <button class="bare btn btn-sm" onclick={() => (narration[slot] = '')}>Take out</button>
+          <button class="bare btn btn-sm" onclick={() => (narration[slot] = '')}>Remove</button>
         {:else}
           <label class="plain btn cursor-pointer btn-sm">
             Choose a file<span class="sr-only"> for: {label}</span>
@@ -69,7 +69,7 @@
         <span class="times text-right">{narration.musicLevel} dB</span>
       </label>
       <p class="text-quiet">
-        It is louder where nobody speaks. It is heard in the finished video, not in the preview.
+        It is louder where nobody speaks. It plays in the finished video, not in the preview.
       </p>
     {/if}
     {#if message}<p role="alert">{message}</p>{/if}

@@ -7,17 +7,18 @@
   import { captionsOf } from '$lib/core/narration/captions.ts';
   import { frameNameSchema } from '$lib/core/narration/frames.ts';
   import { shownAt } from '$lib/core/narration/timeLine.ts';
-  import { frameWords, runningTime, sceneWords } from '$lib/ui/boothWords.ts';
+  import { frameLabels, runningTime, sceneLabels } from '$lib/ui/boothMessages.ts';
   import TimeCode from '$lib/ui/TimeCode.svelte';
   import type { Booth } from './boothState.svelte.ts';
   import Card from './Card.svelte';
+  import ClipLayer from './ClipLayer.svelte';
   import type { Preview } from './preview.svelte.ts';
 
   let { booth, preview }: { booth: Booth; preview: Preview } = $props();
   let guide = $state<'none' | 'safe' | 'grid'>('none');
   let hasCaptions = $state(true);
   const plan = $derived(booth.plan);
-  const shown = $derived(plan && shownAt(plan.timeLine, preview.time));
+  const shown = $derived(plan && shownAt(plan.timeLine, Math.max(0, preview.time)));
   const timed = $derived(plan && shown ? plan.timeLine.scenes[shown.scene] : null);
   const marks = $derived(
     plan && shown ? (plan.layouts[shown.scene]?.stages[shown.stage]?.marks ?? []) : []
@@ -29,13 +30,22 @@
   const cue = $derived(cues.find((c) => c.start <= preview.time && preview.time < c.end));
   const { frame } = $derived(booth);
   const duration = $derived(plan?.timeLine.duration ?? 0);
+  const [before, after] = $derived([plan?.before ?? 0, plan?.after ?? 0]);
+  /** The clip of the user's own that is seen by now, and how far it has got. */
+  const clip = $derived.by(() => {
+    if (preview.time < 0) return { name: booth.narration?.before ?? '', at: preview.time + before };
+    if (after > 0 && preview.time > duration)
+      return { name: booth.narration?.after ?? '', at: preview.time - duration };
+    return null;
+  });
 
   $effect(() => {
     if (preview.isPlaying && shown && shown.scene !== booth.current) booth.current = shown.scene;
   });
   $effect(() => {
     // What is changed may have moved the end.
-    if (duration > 0 && preview.time > duration) preview.time = duration;
+    if (duration > 0 && preview.time > duration + after) preview.time = duration;
+    if (preview.time < -before) preview.time = -before;
   });
   onDestroy(() => preview.close());
 
@@ -62,7 +72,7 @@
             value={name}
             class="cursor-pointer rounded-base px-2.5 py-0.5 text-sm data-[focus-visible]:outline-2 data-[state=checked]:bg-ink data-[state=checked]:text-canvas"
           >
-            <SegmentedControl.ItemText>{frameWords[name]}</SegmentedControl.ItemText>
+            <SegmentedControl.ItemText>{frameLabels[name]}</SegmentedControl.ItemText>
             <SegmentedControl.ItemHiddenInput />
           </SegmentedControl.Item>
         {/each}
@@ -72,8 +82,8 @@
       Show
       <select class="field w-auto" bind:value={guide}>
         <option value="none">the whole frame</option>
-        <option value="safe">where text may stand</option>
-        <option value="grid">as a grid crops it</option>
+        <option value="safe">space for text</option>
+        <option value="grid">grid crop</option>
       </select>
     </label>
     <label class="flex items-center gap-1.5 text-sm">
@@ -92,7 +102,9 @@
           {frame}
           pictures={booth.pictures}
           width={frame.width}
-          label={timed ? `${sceneWords[timed.kind]} at ${runningTime(preview.time)}` : 'Preview'}
+          label={timed
+            ? `${sceneLabels[timed.kind]} at ${runningTime(preview.time + before)}`
+            : 'Preview'}
         />
         {#if guide === 'safe'}
           <div
@@ -102,7 +114,10 @@
         {:else if guide === 'grid'}
           <div class="crop pointer-events-none absolute" style={boxStyle(frame.grid)}></div>
         {/if}
-        {#if hasCaptions && cue}
+        {#if clip}
+          <ClipLayer clip={clip.name} at={clip.at} isPlaying={preview.isPlaying} />
+        {/if}
+        {#if hasCaptions && cue && !clip}
           <p class="absolute inset-x-0 bottom-[3%] flex justify-center px-2 text-center">
             <span
               class="caption rounded-base bg-black/80 px-2 py-0.5 whitespace-pre-line text-white"
@@ -121,7 +136,7 @@
       aria-label="Back to the beginning"
       onclick={() => {
         preview.pause();
-        preview.time = 0;
+        preview.time = -before;
         booth.current = 0;
       }}><SkipBack aria-hidden="true" class="size-4" /></button
     >
@@ -130,22 +145,22 @@
           aria-hidden="true"
         />Play{/if}
     </button>
-    <TimeCode seconds={preview.time} />
+    <TimeCode seconds={preview.time + before} />
     <input
       type="range"
       class="min-w-0 flex-1"
       aria-label="Place in the video"
       min="0"
-      max={duration}
+      max={before + duration + after}
       step="0.1"
-      value={preview.time}
+      value={preview.time + before}
       oninput={(event) => {
         preview.pause();
-        preview.time = Number(event.currentTarget.value);
-        if (plan) booth.current = shownAt(plan.timeLine, preview.time).scene;
+        preview.time = Number(event.currentTarget.value) - before;
+        if (plan) booth.current = shownAt(plan.timeLine, Math.max(0, preview.time)).scene;
       }}
     />
-    <TimeCode seconds={duration} />
+    <TimeCode seconds={before + duration + after} />
   </div>
 </section>
 

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { sceneWords } from '$lib/ui/boothWords.ts';
+  import { sceneLabels } from '$lib/ui/boothMessages.ts';
   import type { Booth } from './boothState.svelte.ts';
   import Card from './Card.svelte';
 
@@ -37,7 +37,7 @@
           ? 'border-post'
           : 'border-line hover:border-edge'}"
         style="height:4.6rem;aspect-ratio:{booth.frame.width}/{booth.frame.height}"
-        aria-label="Scene {index + 1}, {sceneWords[scene.kind]}"
+        aria-label="Scene {index + 1}, {sceneLabels[scene.kind]}"
         aria-current={isCurrent ? 'true' : undefined}
         tabindex={isCurrent ? 0 : -1}
         onclick={() => onpick(index)}

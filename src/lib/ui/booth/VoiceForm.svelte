@@ -1,7 +1,7 @@
 <script lang="ts">
   import { VOICES, voicesFor, usualVoice } from '$lib/core/narration/voices.ts';
-  import { silentWords, voiceWords } from '$lib/ui/boothWords.ts';
-  import { countWords } from '$lib/ui/words.ts';
+  import { silentMessage, voiceMessage } from '$lib/ui/boothMessages.ts';
+  import { plural } from '$lib/ui/messages.ts';
   import type { Booth } from './boothState.svelte.ts';
   import type { Preview } from './preview.svelte.ts';
 
@@ -44,12 +44,12 @@
         <option value="">No voice: cards only</option>
         <optgroup label="In the language of the post">
           {#each fitting as voice (nameOf(voice))}<option value={nameOf(voice)}
-              >{voiceWords(voice)}</option
+              >{voiceMessage(voice)}</option
             >{/each}
         </optgroup>
         <optgroup label="Other languages">
           {#each others as voice (nameOf(voice))}<option value={nameOf(voice)}
-              >{voiceWords(voice)}</option
+              >{voiceMessage(voice)}</option
             >{/each}
         </optgroup>
       </select>
@@ -87,13 +87,13 @@
       {/each}
       <div class="flex flex-wrap items-center gap-2">
         <button class="plain btn btn-sm" disabled={!sample} onclick={() => preview.say(sample)}
-          >Hear this scene’s sentence</button
+          >Play this scene’s sentence</button
         >
       </div>
       {#if silent.length > 0}
         <p role="alert">
-          {countWords(silent.length, 'sentence has', 'sentences have')} no voice and will only be shown:
-          {silentWords(silent[0] ?? 'silent')}
+          {plural(silent.length, 'sentence has', 'sentences have')} no voice and will only be shown:
+          {silentMessage(silent[0] ?? 'silent')}
         </p>
       {/if}
     {/if}

@@ -5,8 +5,8 @@ import type { Scene } from '$lib/core/narration/scenes.ts';
 import type { Script } from '$lib/core/narration/script.ts';
 import type { Item } from '$lib/core/model/item.ts';
 import type { Place } from '$lib/core/model/place.ts';
-import { db } from '$lib/data/db.ts';
 import { getBody, getItem } from '$lib/data/items.ts';
+import { getPlace, placesOfKind } from '$lib/data/places.ts';
 import { readNarration, removeNarration, saveNarration } from '$lib/data/narrations.ts';
 import type { Plan } from '$lib/video/job.ts';
 import type { Pictures } from '$lib/video/paint.ts';
@@ -15,12 +15,13 @@ import { readPictures } from '$lib/video/pictures.ts';
 import { fetchPictures, productionOf, sayScenes, type SaidLines } from '$lib/work/narrate.ts';
 import { beginNarration, narratePost } from '$lib/work/beginNarration.ts';
 import { attempt, runTask } from '$lib/work/tasks.svelte.ts';
-import { coreWorker } from '$lib/workers/core.ts';
 import { narrationWorker } from '$lib/workers/narration.ts';
 import { readyVoices } from '$lib/workers/voice.ts';
 import { videoWorker } from '$lib/workers/video.ts';
+import { Autosave } from '../autosave.svelte.ts';
+import { soon } from '../soon.svelte.ts';
 
-/** Scenes that can be brought back, at most. */
+/** Scenes that can be imported back, at most. */
 const HISTORY = 60;
 
 /** All that the booth knows of one post and the video it becomes. */
@@ -42,10 +43,13 @@ export class Booth {
 
   #html = '';
   #history = $state.raw<Scene[][]>([]);
-  #saved = '';
   #saying: AbortController | null = null;
   #planning = 0;
 
+  readonly autosave = new Autosave(
+    () => JSON.stringify(this.narration),
+    () => this.#save()
+  );
   readonly frame = $derived(FRAMES[this.narration?.frame ?? 'wide']);
   readonly scene = $derived(this.narration?.scenes[this.current] ?? null);
   readonly canUndo = $derived(this.#history.length > 0);
@@ -63,12 +67,12 @@ export class Booth {
     const post = await getItem(id);
     if (post?.kind !== 'post') return;
     const [blog, channels, html, kept] = await Promise.all([
-      db.places.get(post.placeId),
-      db.places.where({ kind: 'channel' }).toArray(),
+      getPlace(post.placeId),
+      placesOfKind('channel'),
       getBody(id),
       readNarration(id)
     ]);
-    this.blog = blog ?? null;
+    this.blog = blog;
     this.channels = channels;
     this.#html = html;
     this.narration = kept ?? (await beginNarration(post, html, channels));
@@ -76,25 +80,68 @@ export class Booth {
     if (this.narration.voice) readyVoices(this.narration.voice.engine);
     this.post = post;
     await this.readScript();
+    if (kept) this.autosave.markSaved();
+    else this.autosave.markNew();
     if (!kept) this.#take(this.script, false);
     else await this.drawPictures();
   }
 
-  /** Keeps what lies in the booth, and what the next post should begin with. */
-  async save(): Promise<void> {
+  /** Saves and computes anew what depends on what is changed; to be called within an effect. */
+  follow(): void {
+    const ready = <T>(value: T): T | null => (this.post ? value : null);
+    this.autosave.follow(() => this.post !== null);
+    // Scenes follow the options, until they are changed by hand.
+    let options = '';
+    soon(
+      150,
+      () => {
+        const now = JSON.stringify(this.narration?.options);
+        if (!this.post || now === options) return null;
+        const isFirst = options === '';
+        options = now;
+        return isFirst ? null : now;
+      },
+      () => (this.narration?.isEdited ? this.readScript() : this.makeAnew())
+    );
+    soon(
+      80,
+      () => {
+        const { scenes, style, frame, voice, before, after } = this.narration ?? {};
+        return ready(
+          JSON.stringify([
+            scenes,
+            style,
+            frame,
+            voice?.sentencePause,
+            voice?.partPause,
+            before,
+            after
+          ])
+        );
+      },
+      () => this.layOut()
+    );
+    soon(
+      500,
+      () => ready(this.#spoken),
+      () => this.sayLines()
+    );
+  }
+
+  /** All that decides what is said; a change of anything else leaves the voices alone. */
+  readonly #spoken = $derived(
+    JSON.stringify([
+      this.narration?.scenes.map((s) => [s.recording, s.lines.map((l) => [l.id, l.spoken])]),
+      this.narration?.voice?.engine,
+      this.narration?.voice?.voice,
+      this.narration?.voice?.speed
+    ])
+  );
+
+  async #save(): Promise<void> {
     if (!this.narration) return;
     const narration = $state.snapshot(this.narration) as Narration;
-    const text = JSON.stringify({ ...narration, changed: '' });
-    if (text === this.#saved) return;
-    const isNew = this.#saved === '';
-    this.#saved = text;
     await saveNarration({ ...narration, changed: new Date().toISOString() });
-    const { voice, frame, style, before, after, format, details, options } = narration;
-    await db.settings.put({
-      name: 'booth',
-      value: { voice, frame, style, before, after, format, details, options }
-    });
-    if (isNew) await coreWorker().pairAgain();
   }
 
   /** Reads the post as a script under the options as they are. */
@@ -161,13 +208,17 @@ export class Booth {
   async rewrite(lineId: string, text: string): Promise<void> {
     if (!this.narration) return;
     const options = $state.snapshot(this.narration.options) as Narration['options'];
-    const heard = await narrationWorker().heard(text, options);
-    this.#onLine(lineId, (line) => ({ ...line, text, heard: line.heard || heard ? heard : '' }));
+    const spoken = await narrationWorker().spoken(text, options);
+    this.#onLine(lineId, (line) => ({
+      ...line,
+      text,
+      spoken: line.spoken || spoken ? spoken : ''
+    }));
   }
 
   /** Says a line otherwise than it is written. */
-  sayOtherwise(lineId: string, heard: string): void {
-    this.#onLine(lineId, (line) => ({ ...line, heard }));
+  sayOtherwise(lineId: string, spoken: string): void {
+    this.#onLine(lineId, (line) => ({ ...line, spoken }));
   }
 
   #onLine(lineId: string, apply: (line: Scene['lines'][number]) => Scene['lines'][number]): void {
@@ -218,10 +269,11 @@ export class Booth {
     const { scenes, voice } = $state.snapshot(narration) as Narration;
     if (!voice) return;
     const { value } = await attempt(() =>
-      runTask('Saying the sentences', (signal, report) =>
-        sayScenes(scenes, voice, AbortSignal.any([signal, mine.signal]), (done, all) =>
-          report(`${done} of ${all}`, done / all)
-        )
+      runTask(
+        'Saying the sentences',
+        (signal, report) =>
+          sayScenes(scenes, voice, signal, (done, all) => report(`${done} of ${all}`, done / all)),
+        mine.signal
       )
     );
     if (!value || mine.signal.aborted) return;
@@ -242,6 +294,5 @@ export class Booth {
     this.post = null;
     this.narration = null;
     await removeNarration(post.id);
-    await coreWorker().pairAgain();
   }
 }

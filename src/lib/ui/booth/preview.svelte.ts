@@ -1,5 +1,5 @@
 import { SAMPLE_RATE } from '$lib/core/audio/loudness.ts';
-import { db } from '$lib/data/db.ts';
+import { getMedia } from '$lib/data/media.ts';
 import { readSpeech } from '$lib/data/speech.ts';
 import { readKeptSound } from '$lib/video/ownMedia.ts';
 import type { Plan } from '$lib/video/job.ts';
@@ -8,8 +8,9 @@ import type { Plan } from '$lib/video/job.ts';
 const AHEAD = 8;
 const LOOK_EVERY = 400;
 
-/** Plays the sound of a planned video and tells the time that goes with it. */
+/** Plays the sound of a planned video and says the time that goes with it. */
 export class Preview {
+  /** Seconds of the time line: below 0 in the clip in front, past its end in the one after it. */
   time = $state(0);
   isPlaying = $state(false);
 
@@ -23,8 +24,8 @@ export class Preview {
   /** @param speech name of the kept speech of each line */
   async play(plan: Plan, speech: ReadonlyMap<string, string>): Promise<void> {
     this.pause();
-    const { duration } = plan.timeLine;
-    if (this.time >= duration - 0.05) this.time = 0;
+    const end = plan.timeLine.duration + plan.after;
+    if (this.time >= end - 0.05) this.time = -plan.before;
     this.#context ??= new AudioContext();
     await this.#context.resume();
     this.#zero = this.#context.currentTime - this.time + 0.08;
@@ -40,8 +41,8 @@ export class Preview {
     this.#timer = setInterval(() => void ready(), LOOK_EVERY);
     const tick = () => {
       if (!this.isPlaying || !this.#context) return;
-      this.time = Math.min(duration, Math.max(0, this.#context.currentTime - this.#zero));
-      if (this.time >= duration) this.pause();
+      this.time = Math.min(end, Math.max(-plan.before, this.#context.currentTime - this.#zero));
+      if (this.time >= end) this.pause();
       else this.#frame = requestAnimationFrame(tick);
     };
     this.#frame = requestAnimationFrame(tick);
@@ -103,7 +104,7 @@ function soundsOf(plan: Plan, speech: ReadonlyMap<string, string>): SoundCue[] {
     const [first, last] = [timed.lines[0], timed.lines.at(-1)];
     if (recording && first && last) {
       const read = async () => {
-        const kept = await db.media.get(recording);
+        const kept = await getMedia(recording);
         if (!kept?.channels) return null;
         const [samples] = await readKeptSound({ blob: kept.blob, channels: kept.channels });
         return samples

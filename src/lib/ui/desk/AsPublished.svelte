@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { db } from '$lib/data/db.ts';
+  import { itemsOf } from '$lib/data/items.ts';
   import type { Desk } from './deskState.svelte.ts';
 
   let { desk }: { desk: Desk } = $props();
@@ -9,7 +9,7 @@
   async function pattern(): Promise<string> {
     const { blog } = desk;
     if (!blog) return '';
-    const posts = await db.items.where({ placeId: blog.id }).toArray();
+    const posts = await itemsOf([blog.id]);
     const newest = posts
       .filter((p) => p.kind === 'post' && p.visibility === 'public')
       .sort((a, b) => (b.published ?? '').localeCompare(a.published ?? ''));
@@ -47,9 +47,9 @@
   </form>
   <iframe
     name="as-published"
-    title="The post as published"
+    title="Preview of the post"
     class="min-h-[36rem] w-full flex-1 rounded-container border border-edge bg-white"
   ></iframe>
 {:else}
-  <p class="text-sm">Link a blog to see the post on its pages.</p>
+  <p class="text-sm">Connect a blog to see the post on its pages.</p>
 {/if}

@@ -6,7 +6,7 @@
   import { dragHandle, dragHandleZone, setDebugMode } from 'svelte-dnd-action';
   import type { Block } from '$lib/core/article/template.ts';
   import { deck } from '$lib/ui/deck.svelte.ts';
-  import { blockWords, emptyWords } from '$lib/ui/words.ts';
+  import { blockLabels, emptyMessage } from '$lib/ui/messages.ts';
   import SafeHtml from './SafeHtml.svelte';
   import TemplateField from './TemplateField.svelte';
   import type { Desk } from './deskState.svelte.ts';
@@ -35,7 +35,7 @@
     if (!block) return;
     blocks.splice(index + by, 0, block);
     desk.template.blocks = blocks;
-    deck.say(`${blockWords[block.kind]} is part ${index + by + 1} of ${blocks.length} now.`);
+    deck.say(`${blockLabels[block.kind]} is part ${index + by + 1} of ${blocks.length} now.`);
   }
 </script>
 
@@ -53,31 +53,31 @@
 >
   {#each desk.template.blocks as block, i (block.id)}
     {@const part = partOf(block)}
-    <li class="rounded-container border border-line bg-sheet" aria-label={blockWords[block.kind]}>
+    <li class="rounded-container border border-line bg-sheet" aria-label={blockLabels[block.kind]}>
       <header class="flex items-center gap-2 px-2 py-1">
         <span
           use:dragHandle
-          aria-label="Drag {blockWords[block.kind]}"
+          aria-label="Drag {blockLabels[block.kind]}"
           class="cursor-grab text-quiet"
         >
           <GripVertical class="size-4" aria-hidden="true" />
         </span>
         <h2 class="text-sm font-semibold {block.on ? '' : 'text-quiet'}">
-          {blockWords[block.kind]}
+          {blockLabels[block.kind]}
         </h2>
         {#if part?.empty}<span class="truncate text-sm text-quiet"
-            >empty: {emptyWords(part.empty)}</span
+            >empty: {emptyMessage(part.empty)}</span
           >{/if}
         <span class="ml-auto flex items-center gap-1">
           <button
             class="bare btn-icon btn-icon-sm"
-            aria-label="Move {blockWords[block.kind]} up"
+            aria-label="Move {blockLabels[block.kind]} up"
             disabled={i === 0}
             onclick={() => move(i, -1)}><ArrowUp aria-hidden="true" /></button
           >
           <button
             class="bare btn-icon btn-icon-sm"
-            aria-label="Move {blockWords[block.kind]} down"
+            aria-label="Move {blockLabels[block.kind]} down"
             disabled={i === desk.template.blocks.length - 1}
             onclick={() => move(i, 1)}><ArrowDown aria-hidden="true" /></button
           >
@@ -93,7 +93,7 @@
                 class="block size-3.5 rounded-full bg-ink transition-transform data-[state=checked]:translate-x-4 data-[state=checked]:bg-canvas"
               />
             </Switch.Control>
-            <Switch.Label class="sr-only">{blockWords[block.kind]} in the post</Switch.Label>
+            <Switch.Label class="sr-only">{blockLabels[block.kind]} in the post</Switch.Label>
             <Switch.HiddenInput />
           </Switch>
         </span>
@@ -102,7 +102,7 @@
         <div class="flex flex-col gap-3 border-t border-line px-3 py-2">
           {#if HEADED.includes(block.kind)}
             <TemplateField
-              label="Heading of {blockWords[block.kind].toLowerCase()}"
+              label="Heading of {blockLabels[block.kind].toLowerCase()}"
               bind:value={block.heading}
               fields={desk.fields}
               placeholder="None"
@@ -110,7 +110,7 @@
           {/if}
           {#if TEXTS.includes(block.kind)}
             <TemplateField
-              label="Wording of {blockWords[block.kind].toLowerCase()}"
+              label="Wording of {blockLabels[block.kind].toLowerCase()}"
               bind:value={block.text}
               fields={desk.fields}
               rows={3}
@@ -119,7 +119,7 @@
           {#if part && !part.empty}
             <SafeHtml
               html={part.html}
-              label="{blockWords[block.kind]}, as it will read"
+              label="{blockLabels[block.kind]}, as it will read"
               language={desk.video?.language ?? ''}
             />
           {/if}

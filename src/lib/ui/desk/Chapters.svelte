@@ -9,7 +9,7 @@
   } from '$lib/core/chapters/edit.ts';
   import { readTimestamp } from '$lib/core/captions/timestamp.ts';
   import { deck } from '$lib/ui/deck.svelte.ts';
-  import { chapterFaultWords } from '$lib/ui/talkWords.ts';
+  import { chapterFaultMessage } from '$lib/ui/talkMessages.ts';
   import type { Desk } from './deskState.svelte.ts';
   import TimeLine from './TimeLine.svelte';
 
@@ -38,14 +38,14 @@
     {#each desk.chapters as chapter, i (i)}
       <li class="flex items-center gap-1">
         <input
-          class="times w-[4rem] shrink-0 rounded-base border border-transparent bg-transparent px-1 hover:border-edge focus:border-edge"
+          class="times min-h-6 w-[4rem] shrink-0 rounded-base border border-transparent bg-transparent px-1 hover:border-edge focus:border-edge"
           aria-label="Start of chapter {i + 1}"
           value={timeCode(chapter.start)}
           disabled={i === 0}
           onchange={(event) => moveTo(i, event.currentTarget.value, event.currentTarget)}
         />
         <input
-          class="min-w-0 flex-1 rounded-base border border-transparent bg-transparent px-1 text-sm hover:border-edge focus:border-edge"
+          class="min-h-6 min-w-0 flex-1 rounded-base border border-transparent bg-transparent px-1 text-sm hover:border-edge focus:border-edge"
           aria-label="Title of chapter {i + 1}"
           value={chapter.title}
           onchange={(event) =>
@@ -63,7 +63,7 @@
     {/each}
   </ol>
   {#each faults as fault, i (i)}<p class="text-sm text-quiet">
-      {chapterFaultWords(fault, desk.chapters)}
+      {chapterFaultMessage(fault, desk.chapters)}
     </p>{/each}
   {#if desk.talk}
     <div class="flex flex-wrap gap-1">

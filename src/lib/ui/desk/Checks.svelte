@@ -1,7 +1,7 @@
 <script lang="ts">
   import CircleAlert from '@lucide/svelte/icons/circle-alert';
   import Eye from '@lucide/svelte/icons/eye';
-  import { findingWords, whereWords } from '$lib/ui/words.ts';
+  import { findingMessage, whereMessage } from '$lib/ui/messages.ts';
   import type { Desk } from './deskState.svelte.ts';
 
   let { desk }: { desk: Desk } = $props();
@@ -20,10 +20,11 @@
             aria-label="Wrong"
           />
         {:else}
-          <Eye class="mt-0.5 size-4 shrink-0 text-quiet" aria-label="Worth a look" />
+          <Eye class="mt-0.5 size-4 shrink-0 text-quiet" aria-label="Worth checking" />
         {/if}
         <span
-          ><span class="font-semibold">{whereWords(finding)}:</span> {findingWords(finding)}</span
+          ><span class="font-semibold">{whereMessage(finding)}:</span>
+          {findingMessage(finding)}</span
         >
       </li>
     {/each}

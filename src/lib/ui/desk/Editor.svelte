@@ -10,6 +10,7 @@
   import Redo2 from '@lucide/svelte/icons/redo-2';
   import Undo2 from '@lucide/svelte/icons/undo-2';
   import { Editor } from '@tiptap/core';
+  import { Selection } from '@tiptap/pm/state';
   import { onMount, untrack } from 'svelte';
   import { timeCode } from '$lib/core/chapters/chapter.ts';
   import { deck } from '$lib/ui/deck.svelte.ts';
@@ -51,10 +52,12 @@
       onBlur: keepNow,
       onTransaction: () => untrack(() => turn++),
       onSelectionUpdate: ({ editor: now }) => {
+        if (!now.isFocused) return;
         const { node } = now.view.domAtPos(now.state.selection.from);
         follow(node instanceof Element ? node : node.parentElement);
       }
     });
+    toFirstWord(made);
     shown = made.getHTML();
     began = shown;
     laid = desk.edited ? '' : (desk.made?.marked ?? '');
@@ -64,6 +67,13 @@
       made.destroy();
     };
   });
+
+  /** Puts the caret before the first word; else the video would be chosen, and writing would replace it. */
+  function toFirstWord(now: Editor) {
+    const { doc, tr } = now.state;
+    const first = Selection.findFrom(doc.resolve(0), 1, true);
+    if (first) now.view.dispatch(tr.setSelection(first).setMeta('addToHistory', false));
+  }
 
   let waiting: { timer: ReturnType<typeof setTimeout>; editor: Editor } | null = null;
   /** A long text is not written out at every key, but when the writing pauses. */
@@ -98,23 +108,26 @@
       if (waiting) return;
       // What was made is no step that the user could take back.
       now.chain().setMeta('addToHistory', false).setContent(html, { emitUpdate: false }).run();
+      toFirstWord(now);
       shown = now.getHTML();
       if (!desk.edited) [began, laid] = [shown, html];
     });
     return () => cancelAnimationFrame(frame);
   });
-  // What is pointed at in the transcript lights up here.
+  /**
+   * What is pointed at in the transcript lights up here. What is pointed at in the text itself is lit
+   * by its style, as is the paragraph that holds the caret: a change of the view between a click and the editor's reading of it would put the
+   * caret back to where it was before.
+   */
+  const fromTranscript = $derived(desk.pointed?.by === 'transcript' ? desk.pointed : null);
   $effect(() => {
-    const { pointed } = desk;
+    const pointed = fromTranscript;
     if (!editor) return;
     const { view, state } = editor;
     untrack(() =>
       view.dispatch(state.tr.setMeta(pointedKey, pointed).setMeta('addToHistory', false))
     );
-    if (pointed?.by === 'transcript') {
-      const lit = view.dom.querySelector('.lit');
-      lit?.scrollIntoView({ block: 'nearest' });
-    }
+    if (pointed) view.dom.querySelector('.lit')?.scrollIntoView({ block: 'nearest' });
   });
 
   function follow(target: Element | null) {
@@ -208,15 +221,15 @@
     <span class="mx-1 h-5 border-l border-line" aria-hidden="true"></span>
     <button
       class="bare btn-icon btn-icon-sm"
-      aria-label="Take back"
-      title="Take back"
+      aria-label="Undo"
+      title="Undo"
       disabled={!can('undo')}
       onclick={() => chain()?.undo().run()}><Undo2 aria-hidden="true" /></button
     >
     <button
       class="bare btn-icon btn-icon-sm"
-      aria-label="Do again"
-      title="Do again"
+      aria-label="Redo"
+      title="Redo"
       disabled={!can('redo')}
       onclick={() => chain()?.redo().run()}><Redo2 aria-hidden="true" /></button
     >

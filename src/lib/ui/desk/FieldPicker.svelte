@@ -15,7 +15,7 @@
   type="button"
   class="plain btn btn-sm"
   popovertarget={id}
-  aria-label="Insert a field into {label}"
+  aria-label="Insert field into {label}"
 >
   <Braces aria-hidden="true" />Field
 </button>

@@ -15,7 +15,7 @@
   function take() {
     if (!current) return;
     desk.template = asToday($state.snapshot(current.template));
-    deck.say(`Laid out as “${current.name}”.`);
+    deck.say(`Layout applied: “${current.name}”.`);
   }
   async function keep() {
     const wanted = name.trim();
@@ -24,36 +24,36 @@
     await saveLayout({ id, name: wanted, template: $state.snapshot(desk.template) as Template });
     chosen = id;
     name = '';
-    deck.say(same ? `“${wanted}” is kept anew.` : `This layout is kept as “${wanted}”.`);
+    deck.say(same ? `“${wanted}” is saved again.` : `Layout saved as “${wanted}”.`);
   }
 </script>
 
 <section
-  aria-label="Kept layouts"
+  aria-label="Saved layouts"
   class="flex flex-wrap items-end gap-x-4 gap-y-2 rounded-container border border-line bg-sheet p-2 text-sm"
 >
   {#if layouts.value && layouts.value.length > 0}
     <div class="flex items-end gap-1">
       <label class="flex flex-col gap-1"
-        >Kept layouts
+        >Saved layouts
         <select class="field" bind:value={chosen}>
           <option value="">Choose one</option>
           {#each layouts.value as layout (layout.id)}<option value={layout.id}>{layout.name}</option
             >{/each}
         </select></label
       >
-      <button class="plain btn btn-sm" disabled={!current} onclick={take}>Lay out so</button>
+      <button class="plain btn btn-sm" disabled={!current} onclick={take}>Apply</button>
       <button
         class="bare btn btn-sm"
         disabled={!current}
-        aria-label="Forget this layout"
+        aria-label="Delete this layout"
         onclick={() => removeLayout(chosen)}>Forget</button
       >
     </div>
   {/if}
   <div class="flex min-w-0 flex-1 items-end gap-1">
     <label class="flex min-w-0 flex-1 basis-40 flex-col gap-1"
-      >Keep this layout as
+      >Save this layout as
       <input
         class="field min-w-0"
         placeholder="A name, such as German videos"

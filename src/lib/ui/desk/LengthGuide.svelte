@@ -1,6 +1,7 @@
 <script lang="ts">
-  import { lengthReasonWords, lengthWords, minutesWords } from '$lib/ui/talkWords.ts';
-  import { countWords } from '$lib/ui/words.ts';
+  import Choice from '$lib/ui/Choice.svelte';
+  import { lengthReasonLabels, lengthLabels, formatMinutes } from '$lib/ui/talkMessages.ts';
+  import { plural } from '$lib/ui/messages.ts';
   import type { Desk } from './deskState.svelte.ts';
 
   let { desk }: { desk: Desk } = $props();
@@ -8,32 +9,25 @@
 </script>
 
 {#if guidance}
-  <fieldset class="flex flex-col gap-1 text-sm">
-    <legend class="font-semibold">Length of the article</legend>
-    <div class="flex flex-wrap gap-x-4 gap-y-1">
-      {#each guidance.lengths as { length, words, minutes } (length)}
-        <label class="flex items-baseline gap-1.5">
-          <input
-            type="radio"
-            name="length"
-            value={length}
-            checked={desk.template.length === length}
-            onchange={() => (desk.template.length = length)}
-          />
-          <span
-            >{lengthWords[length]}
-            <span class="text-quiet"
-              >about {countWords(words, 'word', 'words')}, {minutesWords(minutes)}</span
-            ></span
-          >
-        </label>
-      {/each}
-    </div>
+  <div class="flex flex-col gap-1 text-sm">
+    <Choice
+      legend="Length of the article"
+      shown="above"
+      options={guidance.lengths.map(
+        ({ length, words, minutes }) =>
+          [
+            length,
+            lengthLabels[length],
+            `about ${plural(words, 'word', 'words')}, ${formatMinutes(minutes)}`
+          ] as const
+      )}
+      bind:value={desk.template.length}
+    />
     <p class="text-quiet">
-      The talk has {countWords(guidance.talkWords, 'word', 'words')} in {minutesWords(
+      The talk has {plural(guidance.talkWords, 'word', 'words')} in {formatMinutes(
         guidance.talkMinutes
       )}.
-      {lengthWords[guidance.suits]} suits: {lengthReasonWords[guidance.reason]}.
+      {lengthLabels[guidance.suits]} suits: {lengthReasonLabels[guidance.reason]}.
     </p>
-  </fieldset>
+  </div>
 {/if}

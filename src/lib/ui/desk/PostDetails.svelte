@@ -35,13 +35,13 @@
     result={desk.post?.excerpt}
     rows={2}
   />
-  {#if desk.drawn?.excerpt && desk.post?.excerpt !== desk.drawn.excerpt}
+  {#if desk.extracted?.excerpt && desk.post?.excerpt !== desk.extracted.excerpt}
     <div class="-mt-2 flex flex-col items-start gap-1 text-sm">
-      <p class="text-quiet">From the talk: {desk.drawn.excerpt}</p>
+      <p class="text-quiet">From the talk: {desk.extracted.excerpt}</p>
       <button
         class="plain btn btn-sm"
-        onclick={() => (desk.template.excerpt = withoutFields(desk.drawn?.excerpt ?? ''))}
-        >Take this excerpt</button
+        onclick={() => (desk.template.excerpt = withoutFields(desk.extracted?.excerpt ?? ''))}
+        >Use this excerpt</button
       >
     </div>
   {/if}
@@ -55,7 +55,7 @@
     <label class="flex flex-col gap-1 text-sm font-semibold">
       Date
       <select class="field font-normal" bind:value={desk.template.date}>
-        <option value="now">The moment of placing</option>
+        <option value="now">When published</option>
         <option value="video">That of the video</option>
       </select>
     </label>

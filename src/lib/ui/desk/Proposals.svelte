@@ -4,7 +4,7 @@
   import type { Desk } from './deskState.svelte.ts';
 
   let { desk }: { desk: Desk } = $props();
-  const titles = $derived(desk.drawn?.titles);
+  const titles = $derived(desk.extracted?.titles);
 </script>
 
 {#if titles}

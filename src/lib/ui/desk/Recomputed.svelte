@@ -1,9 +1,14 @@
 <script lang="ts">
   import { generateHTML, generateJSON } from '@tiptap/core';
-  import { changesSince, takePieces, textChanges, type Piece } from '$lib/core/article/merge.ts';
+  import {
+    changesSince,
+    takePieces,
+    textChanges,
+    type MergePart
+  } from '$lib/core/article/merge.ts';
   import { htmlText } from '$lib/core/feeds/text.ts';
   import { deck } from '$lib/ui/deck.svelte.ts';
-  import { countWords } from '$lib/ui/words.ts';
+  import { plural } from '$lib/ui/messages.ts';
   import type { Desk } from './deskState.svelte.ts';
   import { extensions } from './editorExtensions.ts';
 
@@ -26,7 +31,7 @@
   const textOf = (blocks: readonly string[]) =>
     blocks.map((b) => htmlText(b) || shownAs(b)).join('\n');
   const shownAs = (block: string) => (block.includes('<iframe') ? '(the video)' : '(a picture)');
-  const before = (piece: Piece) => textOf(mine.slice(piece.from, piece.to));
+  const before = (piece: MergePart) => textOf(mine.slice(piece.from, piece.to));
 
   /** A change that comes while they are looked at begins anew: ticks are of what is shown. */
   let ticked = $derived(pieces.map((p) => !p.isTouched));
@@ -38,7 +43,7 @@
     desk.edited = html === fresh ? null : { base: fresh, html };
     dialog?.close();
     deck.say(
-      `${countWords(chosen.length, 'change', 'changes')} taken; the rest of your text is as it was.`
+      `${plural(chosen.length, 'change', 'changes')} applied; the rest of your text is as it was.`
     );
   }
 
@@ -53,15 +58,15 @@
     <span>
       Edited by hand.
       {pieces.length > 0
-        ? `The layout or the talk would change ${countWords(pieces.length, 'place', 'places')}.`
+        ? `The layout or the talk would change ${plural(pieces.length, 'place', 'places')}.`
         : ''}
     </span>
     {#if pieces.length > 0}
       <button class="plain btn btn-sm" onclick={() => dialog?.showModal()}
-        >Look at the changes</button
+        >Review the changes</button
       >
     {/if}
-    <button class="bare btn btn-sm" onclick={startAnew}>Back to the text as made</button>
+    <button class="bare btn btn-sm" onclick={startAnew}>Back to the generated text</button>
   </div>
 {/if}
 <dialog
@@ -69,7 +74,9 @@
   aria-labelledby="changes-title"
   class="m-auto max-h-[85vh] w-[min(46rem,94vw)] overflow-y-auto rounded-container border border-edge bg-sheet p-4 text-ink backdrop:bg-black/50"
 >
-  <h2 id="changes-title" class="pb-2 text-lg font-semibold">What making it anew would change</h2>
+  <h2 id="changes-title" class="pb-2 text-lg font-semibold">
+    What regenerating the text would change
+  </h2>
   <ul class="flex flex-col gap-3">
     {#each pieces as piece, i (i)}
       <li class="rounded-base border border-line p-2">
@@ -79,7 +86,7 @@
             checked={ticked[i]}
             onchange={(event) => (ticked = ticked.with(i, event.currentTarget.checked))}
           />
-          Take this{piece.isTouched ? ': it would replace what you wrote there' : ''}
+          Apply this{piece.isTouched ? ': it would replace what you wrote there' : ''}
         </label>
         <p class="reading pt-1 text-sm whitespace-pre-line">
           {#each textChanges(before(piece), textOf(piece.fresh)) as part, k (k)}
@@ -93,7 +100,7 @@
   </ul>
   <div class="flex flex-wrap gap-2 pt-3">
     <button class="strong btn btn-sm" disabled={!ticked.some(Boolean)} onclick={take}
-      >Take what is ticked</button
+      >Apply the ticked changes</button
     >
     <button class="bare btn btn-sm" onclick={() => dialog?.close()}>Leave my text as it is</button>
   </div>

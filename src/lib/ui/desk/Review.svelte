@@ -1,6 +1,11 @@
 <script lang="ts">
-  import { easeWords, leftOutWords, phrasePlaceWords, reviewWords } from '$lib/ui/talkWords.ts';
-  import { countWords } from '$lib/ui/words.ts';
+  import {
+    easeMessage,
+    leftOutLabels,
+    phrasePlaceLabels,
+    reviewMessage
+  } from '$lib/ui/talkMessages.ts';
+  import { plural } from '$lib/ui/messages.ts';
   import type { PhrasePlace } from '$lib/core/article/phrases.ts';
   import type { LeftOutReason } from '$lib/core/article/spoken.ts';
   import type { Spot } from '$lib/core/article/review.ts';
@@ -15,14 +20,14 @@
 
   const used = $derived.by(() => {
     const total = desk.talk?.sentences.length ?? 0;
-    const out = desk.drawn?.article.leftOut.length ?? 0;
+    const out = desk.extracted?.article.leftOut.length ?? 0;
     return total > 0
       ? { total, kept: total - out, share: Math.round((100 * (total - out)) / total) }
       : null;
   });
   const reasons = $derived.by(() => {
     const counts = new Map<LeftOutReason, number>();
-    for (const { reason } of desk.drawn?.article.leftOut ?? [])
+    for (const { reason } of desk.extracted?.article.leftOut ?? [])
       counts.set(reason, (counts.get(reason) ?? 0) + 1);
     return [...counts].sort((a, b) => b[1] - a[1]);
   });
@@ -41,12 +46,12 @@
   <h2 id="review-title" class="font-semibold">How it reads</h2>
   {#if review}
     <p class="text-sm text-quiet">
-      {countWords(review.words, 'word', 'words')} in {countWords(
+      {plural(review.words, 'word', 'words')} in {plural(
         review.sentences,
         'sentence',
         'sentences'
       )}{review.ease !== null
-        ? `. Reading ease ${Math.round(review.ease)}: ${easeWords(review.ease)}`
+        ? `. Reading ease ${Math.round(review.ease)}: ${easeMessage(review.ease)}`
         : ''}{review.grade !== null
         ? `, school grade ${Math.max(1, Math.round(review.grade))}`
         : ''}.
@@ -59,13 +64,13 @@
             <button
               class="w-full rounded-base px-1 text-left underline decoration-dotted hover:bg-marked"
               onclick={() => show(`${finding.kind} ${i}`, finding.spots)}
-              >{reviewWords(finding)}</button
+              >{reviewMessage(finding)}</button
             >
-          {:else}<span class="px-1">{reviewWords(finding)}</span>{/if}
+          {:else}<span class="px-1">{reviewMessage(finding)}</span>{/if}
         </li>
       {/each}
     </ul>
-  {:else}<p class="text-sm text-quiet">Being read.</p>{/if}
+  {:else}<p class="text-sm text-quiet">Reading…</p>{/if}
   {#if used}
     <details class="text-sm">
       <summary
@@ -73,16 +78,12 @@
       >
       <ul class="list-disc py-1 pl-4">
         {#each reasons as [reason, count] (reason)}<li>
-            {count} left out: {leftOutWords[reason]}
+            {count} left out: {leftOutLabels[reason]}
           </li>{/each}
       </ul>
     </details>
   {/if}
-  <Names
-    label="Phrases to be found by"
-    value={desk.phrases}
-    onchange={(value) => (desk.phrases = value)}
-  />
+  <Names label="Search phrases" value={desk.phrases} onchange={(value) => (desk.phrases = value)} />
   {#each desk.reviewed?.phrases ?? [] as standing (standing.phrase)}
     <div class="text-sm">
       <p>
@@ -91,7 +92,7 @@
       </p>
       <p class="text-quiet">
         {Object.entries(standing.counts)
-          .map(([place, n]) => `${phrasePlaceWords[place as PhrasePlace]} ${n}`)
+          .map(([place, n]) => `${phrasePlaceLabels[place as PhrasePlace]} ${n}`)
           .join(', ')}. {standing.rate} in a thousand words; good pages have {standing.range.least.toFixed(
           0
         )} to {standing.range.most.toFixed(0)}.

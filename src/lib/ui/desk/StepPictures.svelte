@@ -47,7 +47,7 @@
         >What it shows<input class="field" bind:value={alt} /></label
       >
       <label class="flex flex-col gap-1"
-        >Second it belongs to<input
+        >Time in the video<input
           class="field times"
           bind:value={time}
           placeholder="1:23, or nothing"

@@ -1,12 +1,12 @@
 <script lang="ts">
-  import { languageName, mendingWords, tidyWords } from '$lib/ui/talkWords.ts';
-  import { countWords } from '$lib/ui/words.ts';
+  import { languageName, mendingMessage, tidyLabels } from '$lib/ui/talkMessages.ts';
+  import { plural } from '$lib/ui/messages.ts';
   import type { TidyOptions } from '$lib/core/captions/tidy.ts';
   import type { Desk } from './deskState.svelte.ts';
 
   let { desk }: { desk: Desk } = $props();
   const talk = $derived(desk.talk);
-  const names = Object.keys(tidyWords) as (keyof TidyOptions)[];
+  const names = Object.keys(tidyLabels) as (keyof TidyOptions)[];
 
   async function set(name: keyof TidyOptions, value: boolean) {
     desk.tidy[name] = value;
@@ -19,7 +19,7 @@
     <summary class="text-quiet">
       {languageName(talk.language)}{talk.isRestored ? ', sentences restored' : ''}{talk.mended
         .length > 0
-        ? `, ${countWords(
+        ? `, ${plural(
             talk.mended.reduce((sum, m) => sum + m.count, 0),
             'thing',
             'things'
@@ -35,7 +35,7 @@
       {/if}
       {#if talk.mended.length > 0}
         <ul class="list-disc pl-4">
-          {#each talk.mended as mending (mending.kind)}<li>{mendingWords(mending)}</li>{/each}
+          {#each talk.mended as mending (mending.kind)}<li>{mendingMessage(mending)}</li>{/each}
         </ul>
       {/if}
       <fieldset class="flex flex-col gap-1">
@@ -47,7 +47,7 @@
               checked={desk.tidy[name]}
               onchange={(event) => set(name, event.currentTarget.checked)}
             />
-            {tidyWords[name]}
+            {tidyLabels[name]}
           </label>
         {/each}
       </fieldset>

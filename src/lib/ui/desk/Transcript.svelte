@@ -2,12 +2,13 @@
   import Play from '@lucide/svelte/icons/play';
   import Scissors from '@lucide/svelte/icons/scissors';
   import { splitChapter } from '$lib/core/chapters/edit.ts';
+  import { rowForKey } from '$lib/ui/listKeys.ts';
   import { deck } from '$lib/ui/deck.svelte.ts';
   import ProblemNote from '$lib/ui/ProblemNote.svelte';
   import TimeCode from '$lib/ui/TimeCode.svelte';
-  import { leftOutWords } from '$lib/ui/talkWords.ts';
-  import { countWords } from '$lib/ui/words.ts';
-  import BringCaptions from './BringCaptions.svelte';
+  import { leftOutLabels } from '$lib/ui/talkMessages.ts';
+  import { plural } from '$lib/ui/messages.ts';
+  import ImportCaptions from './ImportCaptions.svelte';
   import Chapters from './Chapters.svelte';
   import type { Desk } from './deskState.svelte.ts';
   import TalkNotes from './TalkNotes.svelte';
@@ -18,7 +19,7 @@
   let list = $state<HTMLDivElement>();
 
   const reasons = $derived(
-    new Map(desk.drawn?.article.leftOut.map(({ sentence, reason }) => [sentence, reason]))
+    new Map(desk.extracted?.article.leftOut.map(({ sentence, reason }) => [sentence, reason]))
   );
   const sentences = $derived(desk.talk?.sentences ?? []);
   const hits = $derived.by(() => {
@@ -47,7 +48,7 @@
 
   /** How many paragraphs stand on the page: those of a long talk come bit by bit. */
   let standing = $state(12);
-  const paragraphs = $derived(desk.drawn?.paragraphs ?? []);
+  const paragraphs = $derived(desk.extracted?.paragraphs ?? []);
   $effect(() => {
     if (standing >= paragraphs.length) return;
     const frame = requestAnimationFrame(() => (standing += 12));
@@ -76,10 +77,12 @@
   /** The arrow keys go from sentence to sentence. */
   function walk(event: KeyboardEvent) {
     const i = indexOf(event.target);
-    const by = { ArrowDown: 1, ArrowRight: 1, ArrowUp: -1, ArrowLeft: -1 }[event.key];
-    if (i < 0 || !by) return;
+    // Sentences run on in lines, so sideways is a way too.
+    const key = { ArrowRight: 'ArrowDown', ArrowLeft: 'ArrowUp' }[event.key] ?? event.key;
+    const to = rowForKey(key, i, sentences.length);
+    if (i < 0 || to === null) return;
     event.preventDefault();
-    list?.querySelector<HTMLElement>(`[data-sentence="${i + by}"]`)?.focus();
+    list?.querySelector<HTMLElement>(`[data-sentence="${to}"]`)?.focus();
   }
 
   function split(i: number) {
@@ -101,7 +104,7 @@
     <header class="flex items-center gap-2">
       <h2 id="transcript-title" class="font-semibold">Transcript</h2>
       <span class="text-sm text-quiet"
-        >{desk.talk ? countWords(desk.talk.guidance.talkWords, 'word', 'words') : ''}</span
+        >{desk.talk ? plural(desk.talk.guidance.talkWords, 'word', 'words') : ''}</span
       >
       {#if desk.video}
         <button class="plain ml-auto btn btn-sm" onclick={() => play(0)}
@@ -112,13 +115,13 @@
     {#if desk.problem}
       <ProblemNote problem={desk.problem} item="Captions">
         {#snippet actions()}
-          <button class="plain btn btn-sm" onclick={() => desk.readAgain()}>Read them again</button>
+          <button class="plain btn btn-sm" onclick={() => desk.readAgain()}>Try again</button>
         {/snippet}
       </ProblemNote>
     {:else if desk.isLoaded && sentences.length === 0}
       <p class="text-sm text-quiet">
-        This video has no captions, so there is no text to draw from. Bring some in below, or write
-        the post yourself.
+        This video has no captions, so there is no text to use. Import captions below, or write the
+        post yourself.
       </p>
     {/if}
     {#if sentences.length > 0}
@@ -147,7 +150,7 @@
           {@const reason = reasons.get(under)}
           <TimeCode seconds={sentences[under]?.start ?? 0} />
           <span class="min-w-0 flex-1"
-            >{reason ? `Left out: ${leftOutWords[reason]}.` : 'In the article.'}</span
+            >{reason ? `Left out: ${leftOutLabels[reason]}.` : 'In the article.'}</span
           >
           {#if under === at}
             <button class="plain btn shrink-0 btn-sm" onclick={() => split(under)}
@@ -198,7 +201,7 @@
                   ? 'hit'
                   : ''} {i === found ? 'found' : ''}"
                 aria-label="{sentence.text} {reason
-                  ? `Left out: ${leftOutWords[reason]}`
+                  ? `Left out: ${leftOutLabels[reason]}`
                   : 'In the article'}"
                 onclick={() => play(sentence.start)}
                 onkeydown={(event) => event.key === 'Enter' && play(sentence.start)}
@@ -210,7 +213,7 @@
       {/each}
     </div>
   </section>
-  {#if desk.isLoaded}<BringCaptions {desk} />{/if}
+  {#if desk.isLoaded}<ImportCaptions {desk} />{/if}
 </div>
 
 <style>

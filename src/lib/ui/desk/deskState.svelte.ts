@@ -1,10 +1,5 @@
-import { checkPost, needsCredit, type Finding } from '$lib/core/article/checks.ts';
-import {
-  compose,
-  finishedHtml,
-  type ComposedPost,
-  type Material
-} from '$lib/core/article/compose.ts';
+import type { Finding } from '$lib/core/article/checks.ts';
+import type { ComposedPost, Material } from '$lib/core/article/compose.ts';
 import { tidyDescription } from '$lib/core/article/description.ts';
 import type { GivenPicture } from '$lib/core/article/layOut.ts';
 import { fieldsOf, listFields } from '$lib/core/article/fields.ts';
@@ -15,14 +10,32 @@ import { keepByHand, type EditedChapter } from '$lib/core/chapters/edit.ts';
 import { htmlText } from '$lib/core/feeds/text.ts';
 import type { Item } from '$lib/core/model/item.ts';
 import { canPublish, type Place, type Problem } from '$lib/core/model/place.ts';
-import { db, type Details, type Draft, type Work } from '$lib/data/db.ts';
+import { getDetails } from '$lib/data/details.ts';
+import { clearDesk, lastTemplate, readDesk, saveDesk } from '$lib/data/desk.ts';
 import { getBody, getItem } from '$lib/data/items.ts';
-import { bringCaptions, dropCaptions, readDetails } from '$lib/work/details.ts';
-import { postKey } from '$lib/work/post.ts';
+import { getPlace, placesOfKind } from '$lib/data/places.ts';
+import type { Details, Draft, Work } from '$lib/data/rows.ts';
+import { readSetting, saveSetting } from '$lib/data/settings.ts';
+import {
+  chaptersOf,
+  extractText,
+  findForeignText,
+  findingsOf,
+  makePost,
+  talkSourceOf,
+  toPayload,
+  type MadePost
+} from '$lib/make/post.ts';
+import { dropCaptions, importCaptions, readDetails } from '$lib/work/details.ts';
+import { publishPost } from '$lib/work/publishPost.ts';
 import { attempt, runTask } from '$lib/work/tasks.svelte.ts';
-import { coreWorker } from '$lib/workers/core.ts';
 import { talkWorker } from '$lib/workers/talk.ts';
-import type { Drawn, ReadTalk, Reviewed } from '$lib/workers/talk.worker.ts';
+import type { Extracted, ReadTalk, Reviewed, TalkSource } from '$lib/workers/talkApi.ts';
+import { z } from 'zod';
+import { Autosave } from '../autosave.svelte.ts';
+import { soon } from '../soon.svelte.ts';
+
+const admiredSchema = z.array(z.string()).catch([]);
 
 /** Seconds of the video that something points at. */
 export interface Pointed {
@@ -51,7 +64,7 @@ export class Desk {
 
   /** What is said, as the worker read it; null while it reads, or where nothing is said. */
   talk = $state.raw<ReadTalk | null>(null);
-  drawn = $state.raw<Drawn | null>(null);
+  extracted = $state.raw<Extracted | null>(null);
   reviewed = $state.raw<Reviewed | null>(null);
   tidy = $state<TidyOptions>({ ...DROP_NOISE });
   /** Chapters once touched by hand; null takes the channel's, or else those proposed. */
@@ -63,51 +76,57 @@ export class Desk {
   edited = $state.raw<Work['edited']>(null);
   pointed = $state.raw<Pointed | null>(null);
 
+  /** Text that does not come from the talk of this video; found when the text is looked through. */
+  foreign = $state.raw<Finding[]>([]);
+
   readonly since: string = new Date().toISOString();
-  #savedDraft = '';
-  #savedWork = '';
+  readonly autosave = new Autosave(
+    () => JSON.stringify([this.#draftFields(), this.#work('')]),
+    () => this.#save()
+  );
 
   readonly blog = $derived(this.blogs.find((b) => b.id === this.blogId) ?? null);
-  readonly key = $derived(this.video && this.blog ? postKey(this.video, this.blog) : '');
   readonly isChannelsChapters = $derived(
     this.ownChapters === null && (this.details?.chapters.length ?? 0) > 0
   );
-  readonly chapters: EditedChapter[] = $derived(
-    this.ownChapters ??
-      (this.details?.chapters.length ? this.details.chapters : (this.talk?.proposed ?? []))
+  readonly chapters: readonly EditedChapter[] = $derived(
+    chaptersOf(this.ownChapters, this.details, this.talk?.proposed)
+  );
+  readonly talkSource: TalkSource | null = $derived(
+    this.video &&
+      talkSourceOf(
+        { video: this.video, details: this.details },
+        $state.snapshot(this.tidy) as TidyOptions
+      )
   );
   readonly duration = $derived(
     Math.max(this.video?.duration ?? 0, this.talk?.sentences.at(-1)?.end ?? 0)
   );
-  readonly material: Material | null = $derived.by(() => {
-    if (!this.video) return null;
-    return {
-      video: this.video,
-      description: this.description,
-      paragraphs: this.drawn?.paragraphs ?? [],
-      article: this.drawn?.article ?? null,
-      chapters: this.chapters,
-      seekTo: this.details?.seekTo ?? '',
-      channel: { title: this.channel?.title ?? '', url: this.channel?.url ?? '' },
-      blog: { title: this.blog?.title ?? '', url: this.blog?.url ?? '' },
-      now: this.since,
-      key: this.key
-    };
-  });
+  readonly result: MadePost | null = $derived(
+    this.video &&
+      makePost({
+        video: this.video,
+        channel: this.channel,
+        blog: this.blog,
+        description: this.description,
+        details: this.details,
+        extracted: this.extracted,
+        chapters: this.chapters,
+        template: $state.snapshot(this.template) as Template,
+        edited: this.edited,
+        now: this.since
+      })
+  );
+  readonly key = $derived(this.result?.key ?? '');
+  readonly material: Material | null = $derived(this.result?.material ?? null);
   /** The post as the layout makes it. */
-  readonly made: ComposedPost | null = $derived(
-    this.material && compose($state.snapshot(this.template) as Template, this.material)
-  );
-  /** The post as it stands: with the text as edited, where it was. */
-  readonly post: ComposedPost | null = $derived.by(() => {
-    const { made, edited, key } = this;
-    return made && edited ? { ...made, html: finishedHtml(edited.html, key) } : made;
-  });
-  readonly needsCredit = $derived(
-    this.video !== null && this.channel !== null && needsCredit(this.video, this.channel.author)
-  );
+  readonly made: ComposedPost | null = $derived(this.result?.made ?? null);
+  /** The post as it goes out: with the text as edited, where it was. */
+  readonly post: ComposedPost | null = $derived(this.result?.post ?? null);
   readonly findings: Finding[] = $derived(
-    this.post && this.isLoaded ? checkPost(this.post, { needsCredit: this.needsCredit }) : []
+    this.post && this.video && this.isLoaded
+      ? [...this.foreign, ...findingsOf(this.post, { video: this.video, channel: this.channel })]
+      : []
   );
   readonly fields = $derived.by(() => {
     if (!this.material) return [];
@@ -121,36 +140,57 @@ export class Desk {
   async open(id: string): Promise<void> {
     const video = await getItem(id);
     if (!video) return;
-    const [channel, places, draft, work, kept, body, admired] = await Promise.all([
-      db.places.get(video.placeId),
-      db.places.where({ kind: 'blog' }).toArray(),
-      db.drafts.get(id),
-      db.work.get(id),
-      db.templates.get(video.placeId),
+    const [channel, blogs, { draft, work }, kept, body, admired] = await Promise.all([
+      getPlace(video.placeId),
+      placesOfKind('blog'),
+      readDesk(id),
+      lastTemplate(video.placeId),
       getBody(id),
-      db.settings.get('admired')
+      readSetting('admired', admiredSchema)
     ]);
-    this.channel = channel ?? null;
-    this.blogs = places;
+    this.channel = channel;
+    this.blogs = blogs;
     this.description = htmlText(body) || video.summary;
-    this.template = asToday(draft?.template ?? kept?.template);
+    this.template = asToday(draft?.template ?? kept);
     this.status = draft?.status ?? 'draft';
     this.on = draft?.on ?? '';
-    this.blogId = draft?.placeId || places.find(canPublish)?.id || places[0]?.id || '';
+    this.blogId = draft?.placeId || blogs.find(canPublish)?.id || blogs[0]?.id || '';
     this.ownChapters = work?.chapters ?? null;
     this.tidy = { ...DROP_NOISE, ...work?.tidy };
     this.pictures = work?.pictures ?? [];
     this.phrases = work?.phrases ?? [];
     this.edited = work?.edited ?? null;
-    this.admired = Array.isArray(admired?.value) ? admired.value.map(String) : [];
-    this.details = (await db.details.get(id)) ?? null;
+    this.admired = admired;
+    this.details = await getDetails(id);
     this.video = video;
-    this.#savedDraft = this.#draftText();
-    this.#savedWork = this.#workText();
+    this.autosave.markSaved();
     await this.readAgain();
     // The transcript is shown first, then the text in its editor, so that neither holds the page up.
     await twoFrames();
     this.isLoaded = true;
+  }
+
+  /** Saves and computes anew what depends on what is changed; to be called within an effect. */
+  follow(): void {
+    this.autosave.follow(() => this.isLoaded);
+    // The article follows its length, the chapters and the pictures.
+    soon(
+      150,
+      () => {
+        void [this.template.length, this.chapters, JSON.stringify(this.pictures)];
+        return this.isLoaded || null;
+      },
+      () => this.extract()
+    );
+    // What stands in the text is looked through once the writing pauses.
+    soon(
+      500,
+      () => {
+        void [this.post, JSON.stringify(this.phrases), JSON.stringify(this.admired)];
+        return this.isLoaded || null;
+      },
+      () => this.review()
+    );
   }
 
   /** Reads captions and chapters from the page of the video. */
@@ -167,45 +207,45 @@ export class Desk {
 
   /** From the captions to sentences, chapters and the article, in the worker. */
   async readTalk(): Promise<void> {
-    const { video } = this;
-    const cues = this.details?.cues ?? [];
-    if (!video || cues.length === 0) {
+    const { video, talkSource } = this;
+    if (!video || !talkSource) {
       this.talk = null;
-      this.drawn = null;
+      this.extracted = null;
       return;
     }
-    const options = {
-      tidy: $state.snapshot(this.tidy),
-      language: video.language,
-      duration: video.duration ?? 0
-    };
     await runTask(`Turning the talk of “${video.title}” into text`, async () => {
-      this.talk = await talkWorker().read(cues, options);
+      this.talk = await talkWorker().read(talkSource, video.duration ?? 0);
     });
-    await this.draw();
+    await this.extract();
   }
 
-  async draw(): Promise<void> {
-    const { video } = this;
-    if (!video || !this.talk) return;
-    this.drawn = await talkWorker().draw({
+  async extract(): Promise<void> {
+    const { video, talkSource } = this;
+    if (!video || !this.talk || !talkSource) return;
+    this.extracted = await extractText(talkWorker(), talkSource, {
       title: video.title,
       length: this.template.length,
-      chapters: this.chapters.map(({ start, title }) => ({ start, title })),
-      pictures: $state.snapshot(this.pictures)
+      chapters: this.chapters,
+      pictures: $state.snapshot(this.pictures) as GivenPicture[]
     });
+  }
+
+  /** The captions as they were mended, in lines that can be read. */
+  async mendedCaptions(): Promise<Cue[]> {
+    return this.talkSource ? talkWorker().captions(this.talkSource) : [];
   }
 
   /** Looks through the text as it stands, in the worker. */
   async review(): Promise<void> {
-    const { post } = this;
-    if (!post) return;
+    const { post, result, edited, details } = this;
+    if (!post || !result) return;
+    this.foreign = await findForeignText(talkWorker(), { made: result.made, edited }, details);
     this.reviewed = await talkWorker().review({
       title: post.title,
       html: this.edited?.html ?? post.marked,
       phrases: $state.snapshot(this.phrases),
       admired: $state.snapshot(this.admired),
-      subject: this.drawn?.article.subject ?? []
+      subject: this.extracted?.article.subject ?? []
     });
   }
 
@@ -218,9 +258,9 @@ export class Desk {
     this.ownChapters = keepByHand(this.talk?.proposed ?? [], this.ownChapters ?? []);
   }
 
-  async bringCaptions(cues: Cue[]): Promise<void> {
+  async importCaptions(cues: Cue[]): Promise<void> {
     if (!this.video) return;
-    this.details = await bringCaptions(this.video.id, cues);
+    this.details = await importCaptions(this.video.id, cues);
     this.problem = null;
     await this.readTalk();
   }
@@ -231,9 +271,20 @@ export class Desk {
     await this.readAgain();
   }
 
-  draft(): Draft {
+  /** Writes the post into the outbox as it is now. The desk is clear until something is changed. */
+  async publish(): Promise<void> {
+    const { video, post, blog, key } = this;
+    if (!video || !post || !blog) return;
+    const payload = toPayload(post, { status: this.status, on: this.on });
+    const request = { key, itemId: video.id, placeId: blog.id, payload };
+    await this.autosave.saveNow();
+    await publishPost(request, video.placeId, this.#draft(video.id));
+    this.autosave.markSaved();
+  }
+
+  #draft(id: string): Draft {
     return {
-      id: this.video?.id ?? '',
+      id,
       template: $state.snapshot(this.template) as Template,
       status: this.status,
       on: this.on,
@@ -243,43 +294,27 @@ export class Desk {
     };
   }
 
-  /** Keeps the desk as it is, once something was changed on it. */
-  async save(): Promise<void> {
+  async #save(): Promise<void> {
     if (!this.video) return;
-    const draft = this.#draftText();
-    const work = this.#workText();
-    if (draft === this.#savedDraft && work === this.#savedWork) return;
-    const isWorkChanged = work !== this.#savedWork;
-    this.#savedDraft = draft;
-    this.#savedWork = work;
-    if (isWorkChanged) await db.work.put(this.#work(this.video.id));
-    const before = await db.drafts.get(this.video.id);
-    await db.drafts.put({ ...this.draft(), since: before?.since ?? this.since });
-    if (!before) await coreWorker().pairAgain();
+    const { id } = this.video;
+    await saveDesk(this.#draft(id), this.#work(id));
   }
 
   saveAdmired(): Promise<unknown> {
-    return db.settings.put({ name: 'admired', value: $state.snapshot(this.admired) });
+    return saveSetting('admired', $state.snapshot(this.admired));
   }
 
   async clear(): Promise<void> {
     if (!this.video) return;
     const { id, placeId } = this.video;
-    await Promise.all([db.drafts.delete(id), db.work.delete(id)]);
-    await coreWorker().pairAgain();
-    this.template = asToday((await db.templates.get(placeId))?.template);
+    await clearDesk(id);
+    this.template = asToday(await lastTemplate(placeId));
     this.ownChapters = null;
     this.edited = null;
     this.pictures = [];
     this.phrases = [];
     this.tidy = { ...DROP_NOISE };
-    this.markPlaced();
-  }
-
-  /** What was placed lies at the blog now; the desk counts as clear until something is changed. */
-  markPlaced(): void {
-    this.#savedDraft = this.#draftText();
-    this.#savedWork = this.#workText();
+    this.autosave.markSaved();
   }
 
   #work(id: string): Work {
@@ -293,11 +328,7 @@ export class Desk {
     };
   }
 
-  #draftText(): string {
-    return JSON.stringify([this.template, this.status, this.on, this.blogId]);
-  }
-
-  #workText(): string {
-    return JSON.stringify(this.#work(''));
+  #draftFields(): unknown[] {
+    return [this.template, this.status, this.on, this.blogId];
   }
 }

@@ -1,5 +1,6 @@
 import { Extension, Mark, Node } from '@tiptap/core';
 import Image from '@tiptap/extension-image';
+import { Focus } from '@tiptap/extensions';
 import { Plugin, PluginKey } from '@tiptap/pm/state';
 import { Decoration, DecorationSet } from '@tiptap/pm/view';
 import StarterKit from '@tiptap/starter-kit';
@@ -52,7 +53,7 @@ const whole = (name: string, tag: string, label: string) =>
 
 /** Cleaning a long transcript takes its time, and the same few elements are asked for again and again. */
 const cleaned = new Map<string, HTMLElement | null>();
-const MOST_CLEANED = 12;
+const MAX_CLEANED = 12;
 
 /** An element from its HTML, cleaned. */
 function fromHtml(html: string): HTMLElement | null {
@@ -66,7 +67,7 @@ function fromHtml(html: string): HTMLElement | null {
     const template = document.createElement('template');
     template.innerHTML = clean;
     element = template.content.firstElementChild as HTMLElement | null;
-    if (cleaned.size >= MOST_CLEANED) cleaned.clear();
+    if (cleaned.size >= MAX_CLEANED) cleaned.clear();
     cleaned.set(html, element);
   }
   return element?.cloneNode(true) as HTMLElement | null;
@@ -152,6 +153,7 @@ export const extensions = [
   Picture,
   Time,
   Pointed,
+  Focus.configure({ className: 'has-caret', mode: 'deepest' }),
   whole('frame', 'figure.video', 'The video'),
   whole('folded', 'details', 'Folded away')
 ];

@@ -1,6 +1,6 @@
 /**
  * Shows a stretch of the post in the editor: the block is found by its text, the stretch selected
- * and brought into sight.
+ * and imported into sight.
  */
 export function showInText(blockText: string, from: number, to: number): void {
   const editor = document.querySelector<HTMLElement>('.text[contenteditable]');

@@ -6,9 +6,8 @@
   import { note } from '$lib/data/journal.ts';
   import { deck } from '$lib/ui/deck.svelte.ts';
   import ProblemNote from '$lib/ui/ProblemNote.svelte';
-  import { takeVideoTitle } from '$lib/work/post.ts';
+  import { retitlePost } from '$lib/delivery/changes.ts';
   import { attempt, runTask } from '$lib/work/tasks.svelte.ts';
-  import { coreWorker } from '$lib/workers/core.ts';
 
   let { twin, onclose }: { twin: Twin; onclose: () => void } = $props();
   let dialog = $state<HTMLDialogElement>();
@@ -22,11 +21,11 @@
     const post = twin.post && (await getItem(twin.post.id));
     if (!video || !post) return;
     const done = await attempt(() =>
-      runTask(`Retitling “${post.title}”`, () => takeVideoTitle(video, post))
+      runTask(`Retitling “${post.title}”`, () => retitlePost(video, post))
     );
     problem = done.problem;
     if (problem) return;
-    deck.say('The post has the title of the video now.');
+    deck.say('The post now has the title of the video.');
     dialog?.close();
   }
 
@@ -35,7 +34,6 @@
     const titles = { video: twin.video.title, post: twin.post.title };
     await acceptTitles(twin.video.id, twin.post.id, titles, new Date().toISOString());
     await note({ what: 'accepted', itemId: twin.video.id, title: twin.video.title });
-    await coreWorker().pairAgain();
     dialog?.close();
   }
 </script>
@@ -56,13 +54,13 @@
     </dl>
   {/each}
   <p class="text-sm text-quiet">
-    The video was given another title after the post was written. Only the title is changed; the
-    text of the post stays as it is.
+    The video was retitled after the post was written. Only the title changes; the text of the post
+    stays as it is.
   </p>
   {#if problem}<ProblemNote {problem} />{/if}
   <div class="flex flex-wrap gap-2">
     <button class="strong btn btn-sm" onclick={take}>Give the post this title</button>
-    <button class="plain btn btn-sm" onclick={accept}>Leave both as they are</button>
+    <button class="plain btn btn-sm" onclick={accept}>Keep both titles</button>
     <button class="bare ml-auto btn btn-sm" onclick={() => dialog?.close()}>Close</button>
   </div>
 </dialog>

@@ -1,6 +1,6 @@
 <script lang="ts">
   import type { Twin } from '$lib/core/model/twin.ts';
-  import { reasonWords } from '$lib/ui/words.ts';
+  import { reasonMessage } from '$lib/ui/messages.ts';
 
   let { twin, side }: { twin: Twin; side: 'video' | 'post' } = $props();
   const isComing = $derived(twin.reason.kind === 'premiere');
@@ -10,24 +10,24 @@
   class="flex h-full min-w-0 items-center gap-2 rounded-container border border-dashed border-edge px-3 text-sm"
 >
   {#if twin.standing === 'set-aside'}
-    <span class="truncate text-quiet">{reasonWords(twin.reason)}</span>
+    <span class="truncate text-quiet">{reasonMessage(twin.reason)}</span>
   {:else if side === 'post' && twin.video}
     {#if isComing || twin.reason.kind === 'post-is-gone'}
-      <span class="truncate text-quiet">{reasonWords(twin.reason)}</span>
+      <span class="truncate text-quiet">{reasonMessage(twin.reason)}</span>
     {:else}
       <a class="plain btn btn-sm" href="/desk/{twin.video.id}" tabindex="-1">
-        {twin.standing === 'in-hand' ? 'Go on with the post' : 'Make the post'}
+        {twin.standing === 'in-hand' ? 'Continue the post' : 'Make the post'}
       </a>
       <span class="hidden truncate text-quiet xl:inline">
-        {twin.standing === 'in-hand' ? reasonWords(twin.reason) : ''}
+        {twin.standing === 'in-hand' ? reasonMessage(twin.reason) : ''}
       </span>
     {/if}
   {:else if twin.post}
     <a class="plain btn btn-sm" href="/booth/{twin.post.id}" tabindex="-1">
-      {twin.standing === 'in-hand' ? 'Go on with the video' : 'Make the video'}
+      {twin.standing === 'in-hand' ? 'Continue the video' : 'Make the video'}
     </a>
     <span class="hidden truncate text-quiet xl:inline">
-      {twin.standing === 'in-hand' ? reasonWords(twin.reason) : ''}
+      {twin.standing === 'in-hand' ? reasonMessage(twin.reason) : ''}
     </span>
   {/if}
 </div>

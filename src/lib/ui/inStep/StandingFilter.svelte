@@ -2,11 +2,11 @@
   import type { Standing } from '$lib/core/model/twin.ts';
   import type { StandingCounts } from '$lib/core/twins/inStep.ts';
   import Tie from '$lib/ui/Tie.svelte';
-  import { standingWords } from '$lib/ui/words.ts';
+  import { standingLabels } from '$lib/ui/messages.ts';
 
   let { counts, chosen = $bindable() }: { counts: StandingCounts; chosen: Standing | null } =
     $props();
-  const standings = Object.keys(standingWords) as Standing[];
+  const standings = Object.keys(standingLabels) as Standing[];
 </script>
 
 <div class="flex flex-wrap gap-1.5" role="group" aria-label="Show by standing">
@@ -20,7 +20,7 @@
       onclick={() => (chosen = chosen === standing ? null : standing)}
     >
       <Tie {standing} compact />
-      {standingWords[standing]}
+      {standingLabels[standing]}
       <span class="times font-semibold">{counts[standing].toLocaleString('en')}</span>
     </button>
   {/each}

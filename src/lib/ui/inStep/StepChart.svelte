@@ -17,7 +17,8 @@
   const words = $derived(
     rows
       .map(
-        (r) => `${r.month}: ${r.inStep} in step, ${r.missing} alone, ${r.open} drifted or in hand`
+        (r) =>
+          `${r.month}: ${r.inStep} in step, ${r.missing} alone, ${r.open} drifted or in progress`
       )
       .join('; ')
   );

@@ -1,9 +1,9 @@
 <script lang="ts">
   import type { Twin } from '$lib/core/model/twin.ts';
-  import type { ToldUpdate } from '$lib/data/told.ts';
+  import type { PublishedUpdate } from '$lib/data/publishedUpdates.ts';
   import ItemCard from '$lib/ui/ItemCard.svelte';
   import Tie from '$lib/ui/Tie.svelte';
-  import { reasonWords, standingWords } from '$lib/ui/words.ts';
+  import { reasonMessage, standingLabels } from '$lib/ui/messages.ts';
   import NextStep from './NextStep.svelte';
 
   interface Props {
@@ -12,7 +12,7 @@
     isCurrent: boolean;
     isSelected: boolean;
     /** What was told at networks, by item. */
-    told: ReadonlyMap<string, ToldUpdate[]>;
+    told: ReadonlyMap<string, PublishedUpdate[]>;
     onfocus: () => void;
     onselect: () => void;
     ondrift: () => void;
@@ -26,7 +26,7 @@
   tabindex={isCurrent ? 0 : -1}
   aria-rowindex={index + 1}
   aria-selected={isSelected}
-  aria-label="{name}: {standingWords[twin.standing]}"
+  aria-label="{name}: {standingLabels[twin.standing]}"
   data-row={index}
   class="row grid h-full gap-x-1 rounded-container px-1 py-1 {isSelected ? 'bg-marked' : ''}"
   {onfocus}
@@ -55,13 +55,13 @@
         class="text-xs font-semibold underline"
         onclick={ondrift}
         tabindex="-1"
-        title={reasonWords(twin.reason)}
+        title={reasonMessage(twin.reason)}
       >
-        Drifted: look
+        Drifted: compare
       </button>
     {:else}
-      <span class="text-xs text-quiet" title={reasonWords(twin.reason)}
-        >{standingWords[twin.standing]}</span
+      <span class="text-xs text-quiet" title={reasonMessage(twin.reason)}
+        >{standingLabels[twin.standing]}</span
       >
     {/if}
   </div>

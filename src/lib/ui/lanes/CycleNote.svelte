@@ -12,8 +12,8 @@
 
   /** Pixels: a place, the way from one to the next, and how far the way back hangs down. */
   const [BOX, TALL, WAY, HANG, EDGE] = [168, 44, 190, 64, 12];
-  /** Where on its way a lane's sift stands. */
-  const SIFT = 18;
+  /** Where on its way a lane's filter stands. */
+  const FILTER = 18;
   const COLOURS: Record<Lane['make']['kind'], string> = {
     post: 'var(--thread-post)',
     video: 'var(--thread-video)',
@@ -27,7 +27,9 @@
       const left = EDGE + i * (BOX + WAY);
       const isBack = i === cycle.length - 1;
       return {
-        ...{ left, isBack, colour: COLOURS[lane?.make.kind ?? 'update'] },
+        left,
+        isBack,
+        colour: COLOURS[lane?.make.kind ?? 'update'],
         place: names.get(edge.from) ?? 'A place',
         lane: lane?.name ?? ''
       };
@@ -43,7 +45,7 @@
 <div
   class="rounded-container border border-edge bg-sheet p-3 text-sm"
   role="note"
-  aria-label="A way round"
+  aria-label="A loop"
 >
   <p class="font-semibold">These lanes lead back to where they begin:</p>
   <div class="overflow-x-auto">
@@ -85,7 +87,7 @@
             marker-end="url(#{id}-{i})"
           />
           <path
-            d="M{backFrom - 9} {EDGE + TALL + SIFT}h18m0 5h-18"
+            d="M{backFrom - 9} {EDGE + TALL + FILTER}h18m0 5h-18"
             stroke="var(--ink)"
             stroke-width="2"
           />
@@ -105,7 +107,7 @@
             marker-end="url(#{id}-{i})"
           />
           <path
-            d="M{left + BOX + SIFT} {middle - 9}v18m5 0v-18"
+            d="M{left + BOX + FILTER} {middle - 9}v18m5 0v-18"
             stroke="var(--ink)"
             stroke-width="2"
           />
@@ -122,7 +124,7 @@
   <p>
     <span aria-hidden="true">‖</span> What stops it at each lane: made items carry their origin and are
     never taken; without their marks they are known by their text and their player; and a lane that takes
-    far more than usual is held.
+    far more than usual is paused.
   </p>
 </div>
 

@@ -21,11 +21,11 @@
     <figure class="w-48">
       <div class="h-10"><canvas {@attach chart} aria-hidden="true"></canvas></div>
       <figcaption class="text-xs text-quiet">
-        <span aria-hidden="true">Given by week, past twelve</span>
+        <span aria-hidden="true">Items per week, past twelve weeks</span>
         <span class="sr-only">Given by week, oldest first: {weeks.join(', ')}</span>
       </figcaption>
     </figure>
   {:else}
-    <p>Looking at the sources…</p>
+    <p>Reading the sources…</p>
   {/if}
 </div>

@@ -1,13 +1,14 @@
 <script lang="ts">
   import type { Lane } from '$lib/core/lanes/lane.ts';
   import { slugOf } from '$lib/core/article/slug.ts';
+  import ConfirmButton from '$lib/ui/ConfirmButton.svelte';
   import { deck } from '$lib/ui/deck.svelte.ts';
-  import { missedWords } from '$lib/ui/laneWords.ts';
+  import { missedMessage } from '$lib/ui/laneMessages.ts';
   import { live } from '$lib/ui/live.svelte.ts';
-  import { countWords } from '$lib/ui/words.ts';
+  import { formatDateTime, plural } from '$lib/ui/messages.ts';
   import { readMissed } from '$lib/work/lanes/catchUp.ts';
   import { runLane } from '$lib/work/lanes/runLane.ts';
-  import { downloadBlob } from '$lib/work/takeOut.ts';
+  import { downloadBlob } from '$lib/work/download.ts';
   import Rehearsal from './Rehearsal.svelte';
   import Runs from './Runs.svelte';
   import Track from './Track.svelte';
@@ -20,7 +21,6 @@
   }
   let { lanes, lane = $bindable(), names }: Props = $props();
   let isRehearsing = $state(false);
-  let isRemoving = $state(false);
   const overlaps = $derived(lanes.overlaps(lane));
   const isInCycle = $derived(lanes.cycles.some((c) => c.some((e) => e.lane === lane.id)));
   const isWhole = $derived(lane.source.places.length > 0 && lane.targets.length > 0);
@@ -31,7 +31,10 @@
 
   async function turn() {
     lane.isOn = !lane.isOn;
-    if (lane.isOn) lane.since ??= Date.now();
+    if (lane.isOn) {
+      lane.since ??= Date.now();
+      lane.stopped = null;
+    }
     await lanes.save(lane);
     deck.say(
       lane.isOn ? `“${lane.name}” runs while this application is open.` : `“${lane.name}” is off.`
@@ -42,10 +45,10 @@
       lane.since = Date.now();
       await lanes.save(lane);
     }
-    const done = await runLane($state.snapshot(lane) as Lane);
+    const done = await runLane(lane.id);
     if (done)
       deck.say(
-        `“${lane.name}” looked at ${countWords(done.seen, 'item', 'items')}, left out ${done.dropped} and made ${done.made}.`
+        `“${lane.name}” found ${plural(done.seen, 'item', 'items')}, left out ${done.dropped} and made ${done.made}.`
       );
     else deck.say(`“${lane.name}” is running already.`);
   }
@@ -91,32 +94,36 @@
     >
     <button class="plain btn btn-sm" disabled={!isWhole} onclick={run}>Run now</button>
     <button class="bare btn btn-sm" onclick={() => lanes.duplicate(lane)}>Duplicate</button>
-    <button class="bare btn btn-sm" onclick={saveAsFile}>Save as a file</button>
-    {#if isRemoving}
-      <button class="strong btn btn-sm" onclick={() => lanes.remove(lane)}
-        >Delete: what it placed stays</button
-      >
-      <button class="bare btn btn-sm" onclick={() => (isRemoving = false)}>Keep it</button>
-    {:else}
-      <button class="bare btn btn-sm" onclick={() => (isRemoving = true)}>Delete…</button>
-    {/if}
+    <button class="bare btn btn-sm" onclick={saveAsFile}>Export lane</button>
+    <ConfirmButton
+      label="Delete…"
+      confirm="Delete the lane, keep what it published"
+      onconfirm={() => lanes.remove(lane)}
+    />
   </header>
+  {#if lane.stopped}
+    <p class="rounded-base border border-edge p-2 text-sm" role="status">
+      Switched off on {formatDateTime(new Date(lane.stopped.at).toISOString())}: it had made {lane
+        .stopped.made} in a week, far more than its source usually gives. Check what it found, then switch
+      it on again.
+    </p>
+  {/if}
   {#if !isWhole}
     <p class="text-sm text-quiet">
       Choose its source and its places; then it can be rehearsed, run and switched on.
     </p>
   {/if}
   <Track {lanes} bind:lane {names} />
-  {#if missed.value}<p class="text-sm">{missedWords(missed.value.slots, missed.value.at)}</p>{/if}
+  {#if missed.value}<p class="text-sm">{missedMessage(missed.value.slots, missed.value.at)}</p>{/if}
   {#if overlaps.length > 0}
     <p class="text-sm">
-      Makes the same of the same items as {overlaps.map((l) => `“${l.name}”`).join(', ')}. Each item
-      is made once; whichever lane comes first makes it.
+      It makes the same things as {overlaps.map((l) => `“${l.name}”`).join(', ')}. Each item is made
+      once, by whichever lane comes first.
     </p>
   {/if}
   {#if isInCycle}
     <p class="text-sm">
-      Leads back to where it begins, by itself or with other lanes: the path is shown above, with
+      It leads back to where it starts, alone or with other lanes. The path is shown above, with
       what stops it.
     </p>
   {/if}

@@ -2,14 +2,15 @@
   import type { Lane } from '$lib/core/lanes/lane.ts';
   import type { Problem } from '$lib/core/model/place.ts';
   import { deck } from '$lib/ui/deck.svelte.ts';
-  import { dropWords, paceReasonWords } from '$lib/ui/laneWords.ts';
+  import { dropMessage, paceReasonLabels } from '$lib/ui/laneMessages.ts';
   import ProblemNote from '$lib/ui/ProblemNote.svelte';
-  import { countWords, dateTimeWords } from '$lib/ui/words.ts';
+  import { plural, formatDateTime } from '$lib/ui/messages.ts';
   import { keepRehearsed, rehearse, type Rehearsed } from '$lib/work/lanes/rehearse.ts';
   import { attempt } from '$lib/work/tasks.svelte.ts';
-  import type { Foreseen } from '$lib/workers/lanes.worker.ts';
+  import type { Foreseen } from '$lib/workers/lanesApi.ts';
   import { foreseen } from './foreseen.svelte.ts';
-  import Piece from './Piece.svelte';
+  import FindingList from './FindingList.svelte';
+  import PayloadPreview from './PayloadPreview.svelte';
   import ForeseenWords from './ForeseenWords.svelte';
 
   let { lane, names }: { lane: Lane; names: ReadonlyMap<string, string> } = $props();
@@ -42,7 +43,7 @@
     if (!rehearsed) return;
     await keepRehearsed($state.snapshot(lane) as Lane, rehearsed);
     rehearsed = null;
-    deck.say('It is kept as it is and goes out at the pace of the lane.');
+    deck.say('It is scheduled as it is, at the pace of the lane.');
   }
   const reason = $derived(found?.dropped.find((d) => d.id === itemId)?.reason);
 </script>
@@ -55,11 +56,11 @@
     <ForeseenWords {lane} foreseen={found} />
     <details>
       <summary
-        >{countWords(found.seen - found.passes, 'item is', 'items are')} left out, and why</summary
+        >{plural(found.seen - found.passes, 'item is', 'items are')} left out, and why</summary
       >
       <ul class="max-h-60 list-disc overflow-y-auto pl-5">
         {#each found.dropped as { id, title, reason: why } (id)}
-          <li>{title}: <span class="text-quiet">{dropWords(why)}</span></li>
+          <li>{title}: <span class="text-quiet">{dropMessage(why)}</span></li>
         {/each}
       </ul>
     </details>
@@ -77,35 +78,32 @@
           </optgroup>
         </select>
       </label>
-      <button class="strong btn btn-sm" disabled={!itemId} onclick={go}
-        >Show what would be made</button
-      >
+      <button class="strong btn btn-sm" disabled={!itemId} onclick={go}>Show the result</button>
     </div>
-    {#if reason}<p>The lane would leave it out: {dropWords(reason)}</p>{/if}
+    {#if reason}<p>The lane would leave it out: {dropMessage(reason)}</p>{/if}
   {:else}
-    <p role="status">Looking at the sources…</p>
+    <p role="status">Reading the sources…</p>
   {/if}
   {#if problem}<ProblemNote {problem} />{/if}
   {#if rehearsed}
     <p>
       {rehearsed.slot
-        ? `It would go out ${dateTimeWords(new Date(rehearsed.slot.at).toISOString())}${rehearsed.slot.waitsFor ? `, ${paceReasonWords[rehearsed.slot.waitsFor]}` : ''}.`
-        : 'By this pace it would never go out.'}
-      {lane.gate.opens === 'always' ? '' : 'Before that it waits for your review.'}
-      Nothing was placed.
+        ? `It would be published ${formatDateTime(new Date(rehearsed.slot.at).toISOString())}${rehearsed.slot.waitsFor ? `, ${paceReasonLabels[rehearsed.slot.waitsFor]}` : ''}.`
+        : 'At this pace it would never be published.'}
+      {lane.approval.mode === 'always' ? '' : 'Before that it waits for your approval.'}
+      Nothing was published.
     </p>
-    {#each rehearsed.made as { target, made: { payload, complaints }, isThereAlready } (target.placeId)}
+    {#each rehearsed.made as { target, made: { payload, findings }, isKnown } (target.placeId)}
       <article aria-label="For {names.get(target.placeId)}" class="flex flex-col gap-1">
         <h2 class="font-semibold">
           {names.get(target.placeId)}{lane.make.kind === 'update' ? '' : `, ${target.status}`}
         </h2>
         <p class="text-quiet">
-          {isThereAlready ? 'It was made already; it would be left out here.' : ''}
-          {complaints > 0
-            ? `${countWords(complaints, 'check complains', 'checks complain')}.`
-            : 'No check complains.'}
+          {isKnown ? 'It exists already, so it would be left out.' : ''}
         </p>
-        <Piece
+        {#if findings.length === 0}<p class="text-quiet">Nothing to check.</p>{/if}
+        <FindingList {findings} />
+        <PayloadPreview
           {payload}
           itemId={rehearsed.itemId}
           placeId={target.placeId}
@@ -115,8 +113,8 @@
     {/each}
     <button
       class="plain btn self-start btn-sm"
-      disabled={rehearsed.made.every((m) => m.isThereAlready)}
-      onclick={keep}>Place it as it is</button
+      disabled={rehearsed.made.every((m) => m.isKnown)}
+      onclick={keep}>Publish it as it is</button
     >
   {/if}
 </section>

@@ -1,11 +1,13 @@
 <script lang="ts">
   import type { Lane } from '$lib/core/lanes/lane.ts';
+  import type { LaneRecord } from '$lib/core/lanes/record.ts';
   import type { LaneRun } from '$lib/core/lanes/run.ts';
-  import { db } from '$lib/data/db.ts';
+  import { latestRuns, makeAgain, recordsOf } from '$lib/data/lanes.ts';
+  import { entriesOfLane } from '$lib/data/outbox.ts';
   import { deck } from '$lib/ui/deck.svelte.ts';
-  import { dropWords, recordWords } from '$lib/ui/laneWords.ts';
+  import { dropMessage, recordLabels } from '$lib/ui/laneMessages.ts';
   import { live } from '$lib/ui/live.svelte.ts';
-  import { countWords, dateTimeWords, problemWords } from '$lib/ui/words.ts';
+  import { plural, formatDateTime, problemMessage } from '$lib/ui/messages.ts';
   import { undoRun } from '$lib/work/lanes/undoRun.ts';
 
   let { lane, names }: { lane: Lane; names: ReadonlyMap<string, string> } = $props();
@@ -13,19 +15,19 @@
   const [RUNS, ITEMS] = [10, 200];
   const runs = live(() => {
     const laneId = lane.id;
-    return async () => (await db.runs.where({ laneId }).sortBy('at')).reverse().slice(0, RUNS);
+    return () => latestRuns(laneId, RUNS);
   });
   const records = live(() => {
     const laneId = lane.id;
     return async () =>
-      (await db.records.where({ laneId }).sortBy('changed')).reverse().slice(0, ITEMS);
+      (await recordsOf(laneId)).sort((a, b) => b.changed - a.changed).slice(0, ITEMS);
   });
   /** Where what was placed can be seen, by record. */
   const addresses = live(() => {
     const laneId = lane.id;
     return async () => {
-      const placed = await db.outbox.where({ laneId }).toArray();
-      const seen = placed.filter((e) => e.state === 'placed' && (e.answer || e.url));
+      const placed = await entriesOfLane(laneId);
+      const seen = placed.filter((e) => e.state === 'published' && (e.answer || e.url));
       const told = seen.map(({ answer, url, ...e }) => ({ ...e, url: answer || url }));
       return Map.groupBy(told, (e) => e.itemId);
     };
@@ -34,12 +36,17 @@
   const held = $derived((records.value ?? []).filter((r) => !isDropped(r.state)));
   const dropped = $derived((records.value ?? []).filter((r) => isDropped(r.state)));
 
+  /** What was undone, skipped or removed is made once more by the next run. */
+  async function release({ id, title }: LaneRecord) {
+    await makeAgain(id, Date.now());
+    deck.say(`The next run of “${lane.name}” makes “${title}” again.`);
+  }
   async function undo(run: LaneRun) {
     const { undone, left } = await undoRun(run);
     deck.say(
       left.length === 0
-        ? `${countWords(undone, 'item was', 'items were')} taken back.`
-        : `${countWords(undone, 'item was', 'items were')} taken back; not yet: ${left.join(', ')}.`
+        ? `${plural(undone, 'item was', 'items were')} undone.`
+        : `${plural(undone, 'item was', 'items were')} undone; not yet: ${left.join(', ')}.`
     );
   }
 </script>
@@ -50,16 +57,15 @@
 
 {#if runs.value && runs.value.length > 0}
   <details class="text-sm">
-    <summary>What it did: {countWords(runs.value.length, 'run', 'runs')}</summary>
+    <summary>History: {plural(runs.value.length, 'run', 'runs')}</summary>
     <ul class="flex flex-col gap-1 pt-2" aria-label="Runs of {lane.name}">
       {#each runs.value as run (run.id)}
         <li class="flex flex-wrap items-center gap-x-3">
-          <span class="times text-quiet">{dateTimeWords(new Date(run.at).toISOString())}</span>
+          <span class="times text-quiet">{formatDateTime(new Date(run.at).toISOString())}</span>
           <span class="flex-1">
-            {run.ended === null ? 'Running: ' : ''}looked at {run.seen}, left out {run.dropped},
-            made
+            {run.ended === null ? 'Running: ' : ''}found {run.seen}, left out {run.dropped}, made
             {run.made}{run.failed > 0 ? `, could not make ${run.failed}` : ''}.
-            {run.problem ? problemWords(run.problem).what : ''}
+            {run.problem ? problemMessage(run.problem).what : ''}
           </span>
           {#if run.made > 0}
             <button class="bare btn btn-sm" onclick={() => undo(run)}>Undo this run</button>
@@ -71,13 +77,18 @@
       {#each held as record (record.id)}
         {@const [first, ...others] = addresses.value?.get(record.itemId) ?? []}
         <li>
-          <span class="font-semibold">{recordWords[record.state]}</span>:
+          <span class="font-semibold">{recordLabels[record.state]}</span>:
           {#if first}{@render link(first.url, record.title)}{:else}{record.title}{/if}
           {#each others as { key, url, placeId } (key)}
             , {@render link(url, names.get(placeId) ?? 'another place')}
           {/each}
+          {#if record.state === 'undone' || record.state === 'skipped' || record.state === 'failed'}
+            <button class="bare btn btn-sm" onclick={() => release(record)}
+              >Make again<span class="sr-only">: “{record.title}”</span></button
+            >
+          {/if}
           {#if record.problem}<span class="text-quiet"
-              >{problemWords(record.problem).what} {record.problem.detail}</span
+              >{problemMessage(record.problem).what} {record.problem.detail}</span
             >{/if}
         </li>
       {/each}
@@ -89,7 +100,12 @@
           {#each dropped as record (record.id)}
             <li>
               {record.title}:
-              <span class="text-quiet">{record.reason ? dropWords(record.reason) : ''}</span>
+              <span class="text-quiet">{record.reason ? dropMessage(record.reason) : ''}</span>
+              {#if record.reason?.kind === 'made-already'}
+                <button class="bare btn btn-sm" onclick={() => release(record)}
+                  >Make again<span class="sr-only">: “{record.title}”</span></button
+                >
+              {/if}
             </li>
           {/each}
         </ul>

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { DateTime } from 'luxon';
   import type { Problem } from '$lib/core/model/place.ts';
   import { readMailbox } from '$lib/data/mailbox.ts';
   import { live } from '$lib/ui/live.svelte.ts';
@@ -17,7 +18,7 @@
 
   async function send() {
     const done = await attempt(() =>
-      runTask('Sending the summary of today', () => sendSummary(new Date()))
+      runTask('Sending the summary of today', () => sendSummary(DateTime.now()))
     );
     problem = done.problem;
     sent = done.value ?? '';
@@ -36,7 +37,7 @@
       Send me a summary of each day to {mailbox.value.address}
     </label>
     <button class="bare btn btn-sm" onclick={send}>Send that of today now</button>
-    {#if sent}<a href={sent} target="_blank" rel="noreferrer">See the message</a>{/if}
+    {#if sent}<a href={sent} target="_blank" rel="noreferrer">View message</a>{/if}
   </p>
   {#if problem}<ProblemNote {problem} />{/if}
 {/if}

@@ -1,24 +1,25 @@
 <script lang="ts">
   import type { Lane } from '$lib/core/lanes/lane.ts';
-  import { db } from '$lib/data/db.ts';
+  import { recordsOf } from '$lib/data/lanes.ts';
+  import { entriesOfLane } from '$lib/data/outbox.ts';
   import { allLayouts } from '$lib/data/layouts.ts';
   import {
-    gateWords,
-    makeWords,
-    paceReasonWords,
-    paceWords,
-    siftWords,
-    sourceWords,
-    targetsWords
-  } from '$lib/ui/laneWords.ts';
+    approvalMessage,
+    makeMessage,
+    paceReasonLabels,
+    paceMessage,
+    filterMessage,
+    sourceMessage,
+    targetsMessage
+  } from '$lib/ui/laneMessages.ts';
   import { live } from '$lib/ui/live.svelte.ts';
-  import { dateTimeWords } from '$lib/ui/words.ts';
+  import { formatDateTime } from '$lib/ui/messages.ts';
   import { nextSlot } from '$lib/work/lanes/rehearse.ts';
   import type { Lanes } from './lanesState.svelte.ts';
-  import GateForm from './stations/GateForm.svelte';
+  import ApprovalForm from './stations/ApprovalForm.svelte';
   import MakeForm from './stations/MakeForm.svelte';
   import PaceForm from './stations/PaceForm.svelte';
-  import SiftForm from './stations/SiftForm.svelte';
+  import FilterForm from './stations/FilterForm.svelte';
   import SourceForm from './stations/SourceForm.svelte';
   import type { StationForm } from './stations/station.ts';
   import TargetsForm from './stations/TargetsForm.svelte';
@@ -35,15 +36,15 @@
   const counts = live(() => {
     const laneId = lane.id;
     return async () => {
-      const records = await db.records.where({ laneId }).toArray();
+      const records = await recordsOf(laneId);
       const of = (...states: string[]) => records.filter((r) => states.includes(r.state)).length;
       return {
         seen: records.length,
         dropped: of('dropped', 'skipped'),
-        made: of('in-review', 'planned', 'placing', 'placed', 'failed'),
-        planned: of('planned', 'placing'),
+        made: of('in-review', 'planned', 'publishing', 'published', 'failed'),
+        planned: of('planned', 'publishing'),
         review: of('in-review'),
-        placed: of('placed'),
+        placed: of('published'),
         failed: of('failed')
       };
     };
@@ -51,7 +52,7 @@
   const next = live(() => {
     const kept = $state.snapshot(lane) as Lane;
     return async () => {
-      const waits = await db.outbox.where({ laneId: kept.id }).toArray();
+      const waits = await entriesOfLane(kept.id);
       return waits.some((e) => e.state === 'planned') ? nextSlot(kept, 0) : null;
     };
   });
@@ -68,30 +69,40 @@
     const n = counts.value;
     return [
       {
-        ...{ name: 'Source', words: sourceWords(lane, names), Form: SourceForm },
-        count: n ? `${n.seen} looked at` : ''
+        name: 'Source',
+        words: sourceMessage(lane, names),
+        Form: SourceForm,
+        count: n ? `${n.seen} found` : ''
       },
       {
-        ...{ name: 'Sift', words: siftWords(lane), Form: SiftForm },
+        name: 'Filter',
+        words: filterMessage(lane),
+        Form: FilterForm,
         count: n ? `${n.dropped} left out` : ''
       },
       {
         name: 'Make',
-        words: makeWords(lane, layouts.value ?? new Map()),
+        words: makeMessage(lane, layouts.value ?? new Map()),
         Form: MakeForm,
         count: n ? `${n.made} made` : ''
       },
       {
-        ...{ name: 'Pace', words: paceWords(lane), Form: PaceForm },
+        name: 'Pace',
+        words: paceMessage(lane),
+        Form: PaceForm,
         count: n ? `${n.planned} planned` : ''
       },
       {
-        ...{ name: 'Gate', words: gateWords(lane), Form: GateForm },
+        name: 'Approval',
+        words: approvalMessage(lane),
+        Form: ApprovalForm,
         count: n ? `${n.review} to review` : ''
       },
       {
-        ...{ name: 'Places', words: targetsWords(lane, names), Form: TargetsForm },
-        count: n ? `${n.placed} placed${n.failed > 0 ? `, ${n.failed} failed` : ''}` : ''
+        name: 'Places',
+        words: targetsMessage(lane, names),
+        Form: TargetsForm,
+        count: n ? `${n.placed} published${n.failed > 0 ? `, ${n.failed} failed` : ''}` : ''
       }
     ];
   });
@@ -119,8 +130,8 @@
 </ol>
 {#if next.value}
   <p class="text-sm text-quiet">
-    Next goes out {dateTimeWords(new Date(next.value.at).toISOString())}{next.value.waitsFor
-      ? `, ${paceReasonWords[next.value.waitsFor]}`
+    Next one goes out {formatDateTime(new Date(next.value.at).toISOString())}{next.value.waitsFor
+      ? `, ${paceReasonLabels[next.value.waitsFor]}`
       : ''}{lane.isOn ? '.' : ', once the lane is on.'}
   </p>
 {/if}

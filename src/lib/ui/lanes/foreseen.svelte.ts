@@ -1,5 +1,5 @@
 import type { Lane } from '$lib/core/lanes/lane.ts';
-import type { Foreseen } from '$lib/workers/lanes.worker.ts';
+import type { Foreseen } from '$lib/workers/lanesApi.ts';
 import { lanesWorker } from '$lib/workers/lanes.ts';
 
 /** Milliseconds in which further changes are waited for. */

@@ -1,31 +1,40 @@
 <script lang="ts">
+  import ConfirmButton from '$lib/ui/ConfirmButton.svelte';
   import { readMailbox } from '$lib/data/mailbox.ts';
   import { deck } from '$lib/ui/deck.svelte.ts';
   import { live } from '$lib/ui/live.svelte.ts';
-  import { dateTimeWords } from '$lib/ui/words.ts';
-  import { unlinkMailbox } from '$lib/work/mailbox.ts';
+  import { formatDateTime } from '$lib/ui/messages.ts';
+  import ProblemNote from '$lib/ui/ProblemNote.svelte';
+  import { disconnectMailbox } from '$lib/work/mailbox.ts';
   import { addByHand } from '$lib/work/networks.ts';
+  import { attempt } from '$lib/work/tasks.svelte.ts';
+  import type { Problem } from '$lib/core/model/place.ts';
 
   const mailbox = live(() => readMailbox);
   const empty = { title: '', url: '', text: 1000, hashtags: 0, isPictured: false };
   let place = $state({ ...empty });
+  let problem = $state.raw<Problem | null>(null);
 
   async function add(event: SubmitEvent) {
     event.preventDefault();
     const { isPictured, ...fields } = $state.snapshot(place);
-    await addByHand({
-      ...fields,
-      title: fields.title.trim(),
-      picture: isPictured ? 'required' : 'optional',
-      isUsual: true
-    });
-    deck.say(`${fields.title.trim()} is added. What goes there is handed to you.`);
+    const done = await attempt(() =>
+      addByHand({
+        ...fields,
+        title: fields.title.trim(),
+        picture: isPictured ? 'required' : 'optional',
+        isUsual: true
+      })
+    );
+    problem = done.problem;
+    if (problem) return;
+    deck.say(`${fields.title.trim()} is added. What goes there is handed to you to post by hand.`);
     place = { ...empty };
   }
 </script>
 
 <section aria-labelledby="by-hand" class="flex flex-col gap-3">
-  <h2 id="by-hand" class="font-semibold">What you post by hand</h2>
+  <h2 id="by-hand" class="font-semibold">Posting by hand</h2>
   {#if mailbox.value}
     {@const linked = mailbox.value}
     <p class="flex flex-wrap items-center gap-x-3 text-sm">
@@ -33,14 +42,17 @@
         Sent to <a href={linked.url} target="_blank" rel="noreferrer" class="underline"
           >{linked.name}</a
         >
-        <span class="times text-quiet">{linked.address}</span>, linked {dateTimeWords(
+        <span class="times text-quiet">{linked.address}</span>, connected {formatDateTime(
           linked.linked
         )}.
       </span>
       <span>Key <span class="times" aria-label="hidden">••••••••</span></span>
-      <button class="bare btn btn-sm" onclick={() => unlinkMailbox(linked)}
-        >Unlink the mailbox</button
-      >
+      <ConfirmButton
+        label="Disconnect the mailbox…"
+        confirm="Disconnect (nothing is deleted there)"
+        keep="Keep it"
+        onconfirm={() => disconnectMailbox(linked)}
+      />
     </p>
     <form class="flex flex-wrap items-end gap-3 text-sm" onsubmit={add}>
       <label class="flex flex-col gap-1"
@@ -81,10 +93,11 @@
       >
       <button class="plain btn btn-sm">Add this place</button>
     </form>
+    {#if problem}<ProblemNote {problem} />{/if}
   {:else}
     <p class="text-sm text-quiet">
-      For places that let no program post: link your mailbox above, by the address of its page. You
-      then get a message with the file, the text and a page for your telephone.
+      For places that no application can post to: connect your mailbox above, by the address of its
+      page. You then get a message with the file, the text and a page for your telephone.
     </p>
   {/if}
 </section>

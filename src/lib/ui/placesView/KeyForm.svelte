@@ -2,7 +2,7 @@
   import type { Problem } from '$lib/core/model/place.ts';
   import { deck } from '$lib/ui/deck.svelte.ts';
   import ProblemNote from '$lib/ui/ProblemNote.svelte';
-  import { dateWords } from '$lib/ui/words.ts';
+  import { formatDate } from '$lib/ui/messages.ts';
   import { attempt, runTask } from '$lib/work/tasks.svelte.ts';
 
   interface Props {
@@ -33,7 +33,7 @@
 {#if place.hasKey}
   <p class="flex flex-wrap items-center gap-2 text-sm">
     <span>Key <span class="times" aria-label="hidden">••••••••</span></span>
-    {#if place.keyEnds}<span>good until {dateWords(place.keyEnds)}</span>{/if}
+    {#if place.keyEnds}<span>expires {formatDate(place.keyEnds)}</span>{/if}
     <button class="plain btn btn-sm" onclick={take}>
       Remove the key<span class="sr-only"> of {place.title}</span>
     </button>
@@ -50,7 +50,7 @@
         bind:value={key}
         aria-describedby="{id}-help"
       />
-      <button class="strong btn btn-sm" disabled={key.trim() === ''}>Give the key</button>
+      <button class="strong btn btn-sm" disabled={key.trim() === ''}>Save key</button>
     </div>
     <p id="{id}-help" class="text-sm text-quiet">{help}</p>
   </form>

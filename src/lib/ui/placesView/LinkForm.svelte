@@ -5,12 +5,12 @@
   import { deck } from '$lib/ui/deck.svelte.ts';
   import MailboxFound from './MailboxFound.svelte';
   import ProblemNote from '$lib/ui/ProblemNote.svelte';
-  import { countWords, dateWords } from '$lib/ui/words.ts';
-  import { findPlace, linkPlace, type Found } from '$lib/work/link.ts';
+  import { plural, formatDate } from '$lib/ui/messages.ts';
+  import { findPlace, connectPlace, type Found } from '$lib/work/connect.ts';
   import { findMailbox } from '$lib/work/mailbox.ts';
-  import { findNetwork, linkNetwork } from '$lib/work/networks.ts';
+  import { findNetwork, connectNetwork } from '$lib/work/networks.ts';
   import { readPlaces } from '$lib/work/read.ts';
-  import { tellOrigins } from '$lib/work/start.ts';
+  import { sendOrigins } from '$lib/work/start.ts';
   import { attempt, runTask } from '$lib/work/tasks.svelte.ts';
 
   let address = $state('');
@@ -50,26 +50,26 @@
 
   async function linkFound(facts: ActorFacts) {
     const done = await attempt(() =>
-      runTask(`Linking ${facts.title}`, (signal) => linkNetwork(facts, signal))
+      runTask(`Linking ${facts.title}`, (signal) => connectNetwork(facts, signal))
     );
     problem = done.problem;
     if (!done.value) return;
     network = null;
     address = '';
-    deck.say(`${facts.title} is linked. Give it a key to tell something there.`);
+    deck.say(`${facts.title} is connected. Add a key to publish there.`);
     // Its files go there straight from this page.
-    if (!(await tellOrigins())) location.reload();
+    if (!(await sendOrigins())) location.reload();
   }
 
   async function link() {
     if (!found) return;
-    const place = await linkPlace(found);
+    const place = await connectPlace(found);
     found = null;
     address = '';
-    const knew = await tellOrigins();
+    const knew = await sendOrigins();
     const done = await attempt(() => readPlaces(place));
     if (done.problem) problem = done.problem;
-    else deck.say(`${place.title} is linked and read.`);
+    else deck.say(`${place.title} is connected.`);
     // The page's policy names the origins it may frame; a new one takes effect with a new page.
     if (!knew && place.kind === 'channel') location.reload();
   }
@@ -82,7 +82,7 @@
     void find(address);
   }}
 >
-  <label class="font-semibold" for="address">Link a place</label>
+  <label class="font-semibold" for="address">Connect a channel or blog</label>
   <div class="flex flex-wrap gap-2">
     <input
       id="address"
@@ -95,11 +95,11 @@
       placeholder="https://"
       bind:value={address}
     />
-    <button class="strong btn" disabled={isBusy || address.trim() === ''}>Look</button>
+    <button class="strong btn" disabled={isBusy || address.trim() === ''}>Find</button>
   </div>
   <p id="address-help" class="text-sm text-quiet">
     Any address of a channel, blog, network or mailbox: its page, one video or post, or its feed.
-    You see whose it is before anything is linked.
+    You see whose it is before anything is connected.
   </p>
 </form>
 {#if problem}<ProblemNote {problem} />{/if}
@@ -119,9 +119,9 @@
         class="strong btn btn-sm"
         onclick={() => {
           if (network) void linkFound(network);
-        }}>Link this network</button
+        }}>Connect this network</button
       >
-      <button class="bare btn btn-sm" onclick={() => (network = null)}>Not this one</button>
+      <button class="bare btn btn-sm" onclick={() => (network = null)}>Cancel</button>
     </div>
   </section>
 {/if}
@@ -140,13 +140,13 @@
       <p class="text-sm text-quiet">{found.kind === 'channel' ? 'A channel' : 'A blog'}</p>
       <h2 class="text-lg font-semibold">{found.title}</h2>
       <p class="text-sm">
-        {found.author ? `By ${found.author}. ` : ''}{countWords(
+        {found.author ? `By ${found.author}. ` : ''}{plural(
           found.count,
           'entry',
           'entries'
         )}{found.hasMore ? ' on the first page of its feed, and more pages' : ' in its feed'}.
         {found.passedOver > 0
-          ? `${countWords(found.passedOver, 'entry has', 'entries have')} neither id, address nor title and cannot be taken.`
+          ? `${plural(found.passedOver, 'entry has', 'entries have')} no id, address or title and cannot be read.`
           : ''}
       </p>
       <p class="times break-all text-quiet">{found.feedUrl}</p>
@@ -156,39 +156,37 @@
       <ul class="text-sm">
         {#each found.latest as item, i (i)}
           <li class="truncate">
-            {item.title} <span class="text-quiet">{dateWords(item.published)}</span>
+            {item.title} <span class="text-quiet">{formatDate(item.published)}</span>
           </li>
         {/each}
       </ul>
     </div>
     <div class="grid gap-3 text-sm sm:grid-cols-2">
       <div>
-        <h3 class="font-semibold">What the tool will be able to do</h3>
+        <h3 class="font-semibold">What Swift Twin may do</h3>
         <ul class="list-disc pl-5">
           <li>Read what is public there</li>
-          {#if found.micropub}<li>Publish, once you give it a key for this {found.kind}</li>{/if}
+          {#if found.micropub}<li>Publish, once you add a key for this {found.kind}</li>{/if}
         </ul>
       </div>
       <div>
-        <h3 class="font-semibold">What it will not</h3>
+        <h3 class="font-semibold">What it may not</h3>
         <ul class="list-disc pl-5">
           {#if found.micropub}
-            <li>Change, upload or remove anything before you give a key</li>
-            {#if found.kind === 'channel'}<li>
-                See videos that it did not place itself and that are private
-              </li>{/if}
+            <li>Edit, upload or delete anything before you add a key</li>
+            {#if found.kind === 'channel'}<li>See private videos that it did not upload</li>{/if}
           {:else if found.kind === 'channel'}
-            <li>Change, upload or remove anything</li>
+            <li>Edit, upload or delete anything</li>
             <li>See private videos</li>
           {:else}
-            <li>Publish: the blog names no Micropub endpoint</li>
+            <li>Publish: the blog has no Micropub endpoint</li>
           {/if}
         </ul>
       </div>
     </div>
     {#if found.others.length > 0}
       <div class="text-sm">
-        <h3 class="font-semibold">The page names other feeds as well</h3>
+        <h3 class="font-semibold">Other feeds on this page</h3>
         <ul>
           {#each found.others as other (other.url)}
             <li>
@@ -201,8 +199,8 @@
       </div>
     {/if}
     <div class="flex gap-2">
-      <button class="strong btn btn-sm" onclick={link}>Link this {found.kind} for reading</button>
-      <button class="bare btn btn-sm" onclick={() => (found = null)}>Not this one</button>
+      <button class="strong btn btn-sm" onclick={link}>Connect (read only)</button>
+      <button class="bare btn btn-sm" onclick={() => (found = null)}>Cancel</button>
     </div>
   </section>
 {/if}

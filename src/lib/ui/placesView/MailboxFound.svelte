@@ -1,8 +1,8 @@
 <script lang="ts">
   import type { Mailbox } from '$lib/core/model/mailbox.ts';
   import { deck } from '$lib/ui/deck.svelte.ts';
-  import { linkMailbox } from '$lib/work/mailbox.ts';
-  import { tellOrigins } from '$lib/work/start.ts';
+  import { connectMailbox } from '$lib/work/mailbox.ts';
+  import { sendOrigins } from '$lib/work/start.ts';
 
   let { mailbox, ondone }: { mailbox: Mailbox; ondone: () => void } = $props();
   let key = $state('');
@@ -10,11 +10,11 @@
 
   async function link(event: SubmitEvent) {
     event.preventDefault();
-    await linkMailbox(mailbox, key);
+    await connectMailbox(mailbox, key);
     key = '';
     deck.say(`${mailbox.name} is linked.`);
     // Messages with files go there straight from this page.
-    if (!(await tellOrigins())) location.reload();
+    if (!(await sendOrigins())) location.reload();
     ondone();
   }
 </script>
@@ -28,8 +28,8 @@
     <h2 class="text-lg font-semibold">{mailbox.name}</h2>
     <p class="times text-sm break-all text-quiet">{mailbox.address}</p>
     <p class="text-sm">
-      What you post by hand is sent here, with a page for your telephone. Your answers are read from
-      it; nothing else is.
+      Posting by hand is sent here, with a page for your telephone. Your answers are read from it;
+      nothing else is.
     </p>
   </div>
   <form class="flex flex-col gap-1" onsubmit={link}>
@@ -42,8 +42,8 @@
         autocomplete="off"
         bind:value={key}
       />
-      <button class="strong btn btn-sm" disabled={key.trim() === ''}>Link this mailbox</button>
-      <button type="button" class="bare btn btn-sm" onclick={ondone}>Not this one</button>
+      <button class="strong btn btn-sm" disabled={key.trim() === ''}>Connect this mailbox</button>
+      <button type="button" class="bare btn btn-sm" onclick={ondone}>Cancel</button>
     </div>
   </form>
 </section>

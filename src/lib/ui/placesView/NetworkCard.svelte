@@ -1,20 +1,20 @@
 <script lang="ts">
   import type { Network } from '$lib/core/model/network.ts';
-  import { saveNetwork } from '$lib/data/networks.ts';
+  import { patchNetwork } from '$lib/data/networks.ts';
+  import ConfirmButton from '$lib/ui/ConfirmButton.svelte';
   import { deck } from '$lib/ui/deck.svelte.ts';
   import ProblemNote from '$lib/ui/ProblemNote.svelte';
-  import { dateTimeWords } from '$lib/ui/words.ts';
+  import { formatDateTime } from '$lib/ui/messages.ts';
   import {
     checkNetwork,
-    giveNetworkKey,
-    takeNetworkKey,
-    unlinkNetwork
+    setNetworkKey,
+    forgetNetworkKey,
+    disconnectNetwork
   } from '$lib/work/networks.ts';
   import { attempt, runTask } from '$lib/work/tasks.svelte.ts';
   import KeyForm from './KeyForm.svelte';
 
   let { network }: { network: Network } = $props();
-  let isUnlinking = $state(false);
   const { format } = new Intl.NumberFormat('en');
   const takes = $derived.by(() => {
     const { text, picture, hashtags, hasButton, poll, hasQuiz, hasThreads, clip } = network.limits;
@@ -34,7 +34,7 @@
     const done = await attempt(() =>
       runTask(`Checking ${network.title}`, (signal) => checkNetwork(network, signal))
     );
-    if (!done.problem) deck.say(`${network.title} answers as it should.`);
+    if (!done.problem) deck.say(`${network.title} is connected and works.`);
   }
 </script>
 
@@ -46,7 +46,7 @@
     <p class="text-sm text-quiet">{network.isByHand ? 'Posted by hand' : 'Network'}</p>
     <h3 class="text-lg font-semibold">{network.title}</h3>
     {#if !network.isByHand}
-      <p class="text-sm">{network.about} · checked {dateTimeWords(network.checked)}</p>
+      <p class="text-sm">{network.about} · checked {formatDateTime(network.checked)}</p>
     {/if}
     <p class="text-sm">
       <a href={network.url} target="_blank" rel="noreferrer" class="break-all underline"
@@ -73,39 +73,36 @@
     {/if}
   </div>
   {#if network.isByHand}
-    <p class="text-sm">No key is needed: nothing is placed there by this tool.</p>
+    <p class="text-sm">No key is needed: you post there by hand.</p>
   {:else}
     <KeyForm
       place={network}
-      purpose="Key for telling at"
+      purpose="Key for publishing at"
       help="Made at the network, for programs. It stays in this browser and is sent there only."
-      give={(key, signal) => giveNetworkKey(network, key, signal)}
-      take={() => takeNetworkKey(network)}
+      give={(key, signal) => setNetworkKey(network, key, signal)}
+      take={() => forgetNetworkKey(network)}
     />
   {/if}
   <label class="flex items-center gap-2 text-sm">
     <input
       type="checkbox"
       checked={network.isUsual}
-      onchange={(event) => saveNetwork({ ...network, isUsual: event.currentTarget.checked })}
+      onchange={(event) => patchNetwork(network.id, { isUsual: event.currentTarget.checked })}
     />
-    Tell here unless I say otherwise
+    Selected by default
   </label>
   <footer class="flex flex-wrap gap-2">
     {#if !network.isByHand}
       <button class="plain btn btn-sm" onclick={check}
-        >Check<span class="sr-only"> {network.title}</span></button
+        >Check connection<span class="sr-only"> {network.title}</span></button
       >
     {/if}
-    {#if isUnlinking}
-      <button class="strong btn btn-sm" onclick={() => unlinkNetwork(network)}
-        >Unlink: nothing there changes</button
-      >
-      <button class="bare btn btn-sm" onclick={() => (isUnlinking = false)}>Keep it</button>
-    {:else}
-      <button class="bare btn btn-sm" onclick={() => (isUnlinking = true)}
-        >Unlink…<span class="sr-only"> {network.title}</span></button
-      >
-    {/if}
+    <ConfirmButton
+      label="Disconnect…"
+      of={network.title}
+      confirm="Disconnect (nothing is deleted there)"
+      keep="Keep it"
+      onconfirm={() => disconnectNetwork(network)}
+    />
   </footer>
 </article>

@@ -2,22 +2,22 @@
   import Check from '@lucide/svelte/icons/check';
   import Minus from '@lucide/svelte/icons/minus';
   import type { Place, Right } from '$lib/core/model/place.ts';
-  import { db } from '$lib/data/db.ts';
+  import { countItems } from '$lib/data/items.ts';
+  import ConfirmButton from '$lib/ui/ConfirmButton.svelte';
   import { deck } from '$lib/ui/deck.svelte.ts';
   import { readNow } from '$lib/ui/readNow.ts';
   import { live } from '$lib/ui/live.svelte.ts';
   import ProblemNote from '$lib/ui/ProblemNote.svelte';
-  import { countWords, dateTimeWords, rightWords } from '$lib/ui/words.ts';
-  import { checkPlace, giveKey, takeKey, unlinkPlace } from '$lib/work/link.ts';
+  import { plural, formatDateTime, rightLabels } from '$lib/ui/messages.ts';
+  import { checkPlace, setKey, removeKey, disconnectPlace } from '$lib/work/connect.ts';
   import { readPlaces } from '$lib/work/read.ts';
   import { attempt, runTask } from '$lib/work/tasks.svelte.ts';
   import KeyForm from './KeyForm.svelte';
 
   let { place }: { place: Place } = $props();
-  let isUnlinking = $state(false);
   const items = live(() => {
     const { id } = place;
-    return () => db.items.where({ placeId: id }).count();
+    return () => countItems(id);
   });
   const rights: Right[] = $derived(
     place.micropub === ''
@@ -34,15 +34,15 @@
   const may = (right: Right) => place.rights.includes(right);
 
   async function give(key: string, signal: AbortSignal) {
-    const known = await giveKey(place, key, signal);
+    await setKey(place, key, signal);
     // What only its owner sees can be read now.
-    void readPlaces(known);
+    void readPlaces({ ...place, hasKey: true });
   }
   async function check() {
     const done = await attempt(() =>
       runTask(`Checking ${place.title}`, (signal) => checkPlace(place, signal))
     );
-    if (!done.problem) deck.say(`${place.title} answers as it should.`);
+    if (!done.problem) deck.say(`${place.title} is connected and works.`);
   }
 </script>
 
@@ -59,8 +59,8 @@
     </p>
     <h2 class="text-lg font-semibold">{place.title}</h2>
     <p class="text-sm">
-      {place.author ? `By ${place.author} · ` : ''}{countWords(items.value ?? 0, 'item', 'items')} · checked
-      {dateTimeWords(place.checked)}
+      {place.author ? `By ${place.author} · ` : ''}{plural(items.value ?? 0, 'item', 'items')} · checked
+      {formatDateTime(place.checked)}
     </p>
     <p class="text-sm">
       <a href={place.url} target="_blank" rel="noreferrer" class="break-all underline"
@@ -75,7 +75,7 @@
     </ProblemNote>
   {/if}
   <div>
-    <h3 class="text-sm font-semibold">What the tool may do here</h3>
+    <h3 class="text-sm font-semibold">Permissions</h3>
     <ul class="grid gap-x-4 text-sm sm:grid-cols-2">
       {#each rights as right (right)}
         <li class="flex items-center gap-1.5 {may(right) ? '' : 'text-quiet'}">
@@ -83,14 +83,14 @@
               class="size-4"
               aria-hidden="true"
             />{/if}
-          {rightWords[right]}{may(right) ? '' : ' (no right)'}
+          {rightLabels[right]}{may(right) ? '' : ' (not allowed)'}
         </li>
       {/each}
     </ul>
     {#if place.allowance}
       <p class="text-sm">
-        It takes {place.allowance.most} a {place.allowance.per}; {place.allowance.left} were left when
-        it was checked.
+        {place.allowance.left} of {place.allowance.most} left this {place.allowance.per}, when last
+        checked.
       </p>
     {/if}
   </div>
@@ -98,32 +98,29 @@
     <KeyForm
       {place}
       purpose="Key for publishing to"
-      help="Made at the {place.kind}, for programs. It stays in this browser, is sent to this {place.kind} only, and stands in no export and no log. Reading needs none."
+      help="Made at the {place.kind}, for programs. It stays in this browser, is sent to this {place.kind} only, and is never exported or logged. Reading needs none."
       {give}
-      take={() => takeKey(place)}
+      take={() => removeKey(place)}
     />
   {:else if place.kind === 'blog'}
     <p class="text-sm">
-      This blog names no Micropub endpoint, so posts cannot be sent to it. It can be read, and posts
-      can be copied as HTML from the desk.
+      This blog has no Micropub endpoint, so posts cannot be published to it. You can still read it,
+      and copy posts as HTML from the desk.
     </p>
   {/if}
   <footer class="flex flex-wrap gap-2">
     <button class="plain btn btn-sm" onclick={check}
-      >Check<span class="sr-only"> {place.title}</span></button
+      >Check connection<span class="sr-only"> {place.title}</span></button
     >
     <button class="plain btn btn-sm" onclick={() => readNow(place)}>
-      Read now<span class="sr-only">: {place.title}</span>
+      Refresh<span class="sr-only">: {place.title}</span>
     </button>
-    {#if isUnlinking}
-      <button class="strong btn btn-sm" onclick={() => unlinkPlace(place)}
-        >Unlink: nothing there changes</button
-      >
-      <button class="bare btn btn-sm" onclick={() => (isUnlinking = false)}>Keep it</button>
-    {:else}
-      <button class="bare btn btn-sm" onclick={() => (isUnlinking = true)}>
-        Unlink…<span class="sr-only"> {place.title}</span>
-      </button>
-    {/if}
+    <ConfirmButton
+      label="Disconnect…"
+      of={place.title}
+      confirm="Disconnect (nothing is deleted there)"
+      keep="Keep it"
+      onconfirm={() => disconnectPlace(place)}
+    />
   </footer>
 </article>

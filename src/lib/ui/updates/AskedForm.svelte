@@ -1,7 +1,7 @@
 <script lang="ts">
   import X from '@lucide/svelte/icons/x';
   import type { Asked } from '$lib/core/updates/draft.ts';
-  import { noQuizWords } from '$lib/ui/updateWords.ts';
+  import { noQuizLabels } from '$lib/ui/updateMessages.ts';
   import type { Updates } from './updatesState.svelte.ts';
 
   let { updates, form }: { updates: Updates; form: 'poll' | 'quiz' } = $props();
@@ -59,7 +59,7 @@
             <span class="times w-8 text-right text-quiet">{[...option.text].length}</span>
             <button
               class="bare btn-icon btn-icon-sm"
-              aria-label="Take option {i + 1} out"
+              aria-label="Remove option {i + 1}"
               disabled={asked.options.length <= 2}
               onclick={() => asked.options.splice(i, 1)}><X aria-hidden="true" /></button
             >
@@ -86,7 +86,7 @@
   <div class="flex min-w-0 flex-col gap-1">
     <h3 class="text-sm font-semibold">From the item</h3>
     {#if form === 'quiz' && updates.proposals?.noQuiz}
-      <p class="text-sm">{noQuizWords[updates.proposals.noQuiz]}</p>
+      <p class="text-sm">{noQuizLabels[updates.proposals.noQuiz]}</p>
     {/if}
     <ul class="flex max-h-72 flex-col gap-1 overflow-y-auto text-sm" aria-label="Proposals">
       {#each proposals as { asked: proposed, sure }, i (i)}
@@ -101,7 +101,7 @@
           <button
             class="bare btn btn-sm"
             onclick={() => updates.ask(form, $state.snapshot(proposed) as Asked)}
-            >Take this one</button
+            >Use this one</button
           >
         </li>
       {/each}

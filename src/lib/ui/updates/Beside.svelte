@@ -1,8 +1,9 @@
 <script lang="ts">
   import { shownSchema } from '$lib/core/updates/draft.ts';
   import { styleNameSchema } from '$lib/core/narration/styles.ts';
-  import { mediaProblemWords, styleWords } from '$lib/ui/boothWords.ts';
-  import { shownWords } from '$lib/ui/updateWords.ts';
+  import Choice from '$lib/ui/Choice.svelte';
+  import { mediaProblemMessage, styleLabels } from '$lib/ui/boothMessages.ts';
+  import { shownLabels } from '$lib/ui/updateMessages.ts';
   import Subject from './Subject.svelte';
   import type { Updates } from './updatesState.svelte.ts';
 
@@ -14,23 +15,20 @@
     const file = event.currentTarget.files?.[0];
     event.currentTarget.value = '';
     if (!file) return;
-    const problem = await updates.bringClip(file);
-    message = problem ? mediaProblemWords(problem, file.name) : '';
+    const problem = await updates.importClip(file);
+    message = problem ? mediaProblemMessage(problem, file.name) : '';
   }
 </script>
 
 {#if draft}
-  <fieldset class="flex flex-wrap items-center gap-x-3 gap-y-1">
-    <legend class="float-left pr-3 font-semibold">Beside the text</legend>
-    {#each shownSchema.options as shown (shown)}
-      {#if shown !== 'picture' || updates.picture}
-        <label class="flex items-center gap-1">
-          <input type="radio" name="shown" value={shown} bind:group={draft.shown} />
-          {shownWords[shown]}
-        </label>
-      {/if}
-    {/each}
-  </fieldset>
+  <Choice
+    legend="Attachment"
+    shown="beside"
+    options={shownSchema.options
+      .filter((kind) => kind !== 'picture' || updates.picture)
+      .map((kind) => [kind, shownLabels[kind]] as const)}
+    bind:value={draft.shown}
+  />
   {#if draft.shown === 'picture' && updates.picture}
     <Subject picture={updates.picture} bind:subject={draft.subject} />
   {:else if draft.shown === 'card'}
@@ -47,7 +45,7 @@
         >Cards
         <select class="field" bind:value={draft.card.style.name}>
           {#each styleNameSchema.options as name (name)}<option value={name}
-              >{styleWords[name]}</option
+              >{styleLabels[name]}</option
             >{/each}
         </select>
       </label>
@@ -59,7 +57,7 @@
       >
       {#if draft.card.text !== null}
         <button class="bare btn btn-sm" onclick={() => (draft.card.text = null)}
-          >Back to the proposed words</button
+          >Use the proposed text</button
         >
       {/if}
     </div>

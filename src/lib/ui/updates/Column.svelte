@@ -1,13 +1,13 @@
 <script lang="ts">
-  import type { OutboxEntry } from '$lib/core/lanes/outbox.ts';
+  import type { OutboxEntry } from '$lib/core/delivery/outbox.ts';
   import type { Network } from '$lib/core/model/network.ts';
   import type { Version } from '$lib/core/updates/version.ts';
-  import { db } from '$lib/data/db.ts';
+  import { getNetwork } from '$lib/data/networks.ts';
   import { live } from '$lib/ui/live.svelte.ts';
   import Names from '$lib/ui/desk/Names.svelte';
-  import { versionWords } from '$lib/ui/updateWords.ts';
+  import { versionMessage } from '$lib/ui/updateMessages.ts';
   import Preview from './Preview.svelte';
-  import Told from './Told.svelte';
+  import Published from './Published.svelte';
   import type { Updates } from './updatesState.svelte.ts';
 
   interface Props {
@@ -24,7 +24,7 @@
   const isOver = $derived(version !== undefined && version.length > version.limit);
   const now = live(() => {
     const { id } = network;
-    return () => db.networks.get(id);
+    return () => getNetwork(id);
   });
   const allowance = $derived((now.value ?? network).allowance);
   const id = $props.id();
@@ -53,13 +53,13 @@
     {network.title}
   </label>
   {#if !network.hasKey}
-    <p class="text-sm"><a href="/places">Give it a key</a> to tell something there.</p>
+    <p class="text-sm"><a href="/places">Add a key</a> to publish there.</p>
   {/if}
   {#if version}
     {#if isText}
       <div class="flex items-baseline justify-between gap-2 text-sm">
         <label for="{id}-text" class="text-quiet"
-          >{own.text === null ? 'Text' : 'Text, written for this place'}</label
+          >{own.text === null ? 'Text' : 'Text for this place only'}</label
         >
         <span class="times {isOver ? 'font-semibold text-ink underline' : 'text-quiet'}"
           >{version.length} of {version.limit}</span
@@ -98,8 +98,8 @@
       </details>
     {/if}
     {#if version.problems.length > 0}
-      <ul class="list-disc pl-5 text-sm" aria-label="What stands in the way">
-        {#each version.problems as problem, i (i)}<li>{versionWords(problem)}</li>{/each}
+      <ul class="list-disc pl-5 text-sm" aria-label="To fix">
+        {#each version.problems as problem, i (i)}<li>{versionMessage(problem)}</li>{/each}
       </ul>
     {/if}
     {#if !version.problems.some((p) => p.kind === 'no-polls-here' || p.kind === 'no-quizzes-here')}
@@ -114,7 +114,7 @@
       {/key}
     {/if}
   {/if}
-  {#if entry}<Told {entry} {network} />{/if}
+  {#if entry}<Published {entry} {network} />{/if}
   {#if allowance}
     <p class="mt-auto text-xs text-quiet">
       Of {allowance.most} a {allowance.per}, {allowance.left} are left.

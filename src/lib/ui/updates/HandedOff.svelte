@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { OutboxEntry } from '$lib/core/lanes/outbox.ts';
+  import type { OutboxEntry } from '$lib/core/delivery/outbox.ts';
   import type { Problem } from '$lib/core/model/place.ts';
   import { deck } from '$lib/ui/deck.svelte.ts';
   import ProblemNote from '$lib/ui/ProblemNote.svelte';
@@ -9,7 +9,7 @@
   let { entry }: { entry: OutboxEntry } = $props();
   let problem = $state.raw<Problem | null>(null);
 
-  async function look() {
+  async function refresh() {
     const done = await attempt(() => readAnswer(entry));
     problem = done.problem;
     if (!done.problem && !done.value) deck.say('No answer has come yet.');
@@ -23,6 +23,6 @@
     >
   </p>
 {:else}
-  <button class="bare btn self-start btn-sm" onclick={look}>Look for the answer</button>
+  <button class="bare btn self-start btn-sm" onclick={refresh}>Check for an answer</button>
 {/if}
 {#if problem}<ProblemNote {problem} />{/if}

@@ -1,7 +1,8 @@
 import { SvelteMap } from 'svelte/reactivity';
 import { hashOf } from '$lib/core/model/hash.ts';
 import type { Style } from '$lib/core/narration/styles.ts';
-import { db } from '$lib/data/db.ts';
+import { mediaIdsWith, removeMedia, saveMedia } from '$lib/data/media.ts';
+import { entriesOfItem } from '$lib/data/outbox.ts';
 import { keptFile } from '$lib/data/media.ts';
 import { isKept } from '$lib/places/network.ts';
 import { readAddress } from '$lib/places/wire.ts';
@@ -72,7 +73,7 @@ export class ShownPictures {
     const made = (async () => {
       const blob = await make();
       if (!blob) return '';
-      await db.media.put({ id, name: 'picture', blob, seconds: null, channels: null });
+      await saveMedia({ id, name: 'picture', blob });
       this.#shown.set(id, URL.createObjectURL(blob));
       return id;
     })();
@@ -94,7 +95,7 @@ export class ShownPictures {
   /** Frees what the page holds, and what is kept and waits for nothing. */
   async close(): Promise<void> {
     for (const address of this.#shown.values()) URL.revokeObjectURL(address);
-    const entries = await db.outbox.where({ itemId: this.itemId }).toArray();
+    const entries = await entriesOfItem(this.itemId);
     const needed = new Set(
       entries.flatMap(({ payload, state }) =>
         'kind' in payload && payload.kind === 'update' && state !== 'removed'
@@ -102,7 +103,7 @@ export class ShownPictures {
           : []
       )
     );
-    const kept = await db.media.where('id').startsWith(`own:shown/${this.itemId}/`).primaryKeys();
-    await db.media.bulkDelete(kept.filter((id) => !needed.has(id)));
+    const kept = await mediaIdsWith(`own:shown/${this.itemId}/`);
+    await removeMedia(kept.filter((id) => !needed.has(id)));
   }
 }

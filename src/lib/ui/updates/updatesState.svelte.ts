@@ -1,24 +1,28 @@
 import { z } from 'zod';
-import { slugOf } from '$lib/core/article/slug.ts';
 import type { Item } from '$lib/core/model/item.ts';
 import type { MediaProblem } from '$lib/core/narration/narration.ts';
 import { largestPicture } from '$lib/core/model/item.ts';
 import type { Network } from '$lib/core/model/network.ts';
 import { newUpdateDraft, type Asked, type UpdateDraft } from '$lib/core/updates/draft.ts';
 import type { Hashtag } from '$lib/core/updates/hashtags.ts';
-import { LINK_TAG_PATTERN, tagLink } from '$lib/core/updates/linkTags.ts';
+import { LINK_TAG_PATTERN } from '$lib/core/updates/linkTags.ts';
 import type { UpdateSource } from '$lib/core/updates/source.ts';
 import type { Version } from '$lib/core/updates/version.ts';
-import { db } from '$lib/data/db.ts';
+import { getMedia } from '$lib/data/media.ts';
+import { allNetworks } from '$lib/data/networks.ts';
+import { readUpdateDraft, saveUpdateDraft } from '$lib/data/updates.ts';
+import { linkFor, makeVersions } from '$lib/make/update.ts';
 import { getItem } from '$lib/data/items.ts';
 import { readKey } from '$lib/data/keys.ts';
 import { readSetting, saveSetting } from '$lib/data/settings.ts';
 import { UpdateNetwork } from '$lib/places/network.ts';
-import { bringClip } from '$lib/work/ownMedia.ts';
+import { importClip } from '$lib/work/ownMedia.ts';
 import { attempt, runTask } from '$lib/work/tasks.svelte.ts';
 import { readUpdateSource } from '$lib/work/updateSource.ts';
-import type { Proposals, TagLists } from '$lib/workers/updates.worker.ts';
+import type { Proposals, TagLists } from '$lib/workers/updatesApi.ts';
 import { updatesWorker } from '$lib/workers/updates.ts';
+import { Autosave } from '../autosave.svelte.ts';
+import { soon } from '../soon.svelte.ts';
 import { ShownPictures, type PictureWish } from './shownPictures.svelte.ts';
 
 const tagListsSchema = z
@@ -39,6 +43,10 @@ export class Updates {
   hashtags = $state.raw<ReadonlyMap<string, Hashtag[]>>(new Map());
   tagLists = $state<TagLists>({ own: [], banned: [] });
   #turn = 0;
+  readonly autosave = new Autosave(
+    () => JSON.stringify([this.draft, this.pattern]),
+    () => this.#save()
+  );
 
   /** The files that are seen beside the texts. */
   pictures = new ShownPictures('');
@@ -63,8 +71,8 @@ export class Updates {
       return;
     }
     const [networks, kept, pattern, lists] = await Promise.all([
-      db.networks.toArray(),
-      db.updates.get(id),
+      allNetworks(),
+      readUpdateDraft(id),
       readSetting('linkTags', z.string().catch(LINK_TAG_PATTERN)),
       readSetting('hashtags', tagListsSchema)
     ]);
@@ -74,6 +82,7 @@ export class Updates {
     this.pictures = new ShownPictures(id);
     this.draft = kept ?? newUpdateDraft(id, new Date().toISOString());
     this.item = item;
+    this.autosave.markSaved();
     if (this.draft.clip) await this.pictures.show(this.draft.clip.id);
     this.source = await readUpdateSource(item);
     await runTask(`Reading “${item.title}” for updates`, async () => {
@@ -99,6 +108,19 @@ export class Updates {
     draft.quiz ??= quiz
       ? { question: quiz.question, options: [...quiz.options], why: quiz.why }
       : null;
+  }
+
+  /** Saves and makes anew what depends on what is changed; to be called within an effect. */
+  follow(): void {
+    this.autosave.follow(() => this.draft !== null);
+    soon(
+      80,
+      () => {
+        void [this.source, this.networks, this.hashtags];
+        return JSON.stringify([this.draft, this.pattern, this.networks.map((n) => n.id)]);
+      },
+      () => this.make()
+    );
   }
 
   async readHashtags(): Promise<void> {
@@ -128,13 +150,9 @@ export class Updates {
 
   /** The address that an update at a network leads to. */
   linkFor(network: Network): { url: string; isPatternWrong: boolean } {
-    const { source, draft } = this;
-    const { url, problems } = tagLink(source?.link ?? '', this.pattern, {
-      place: { name: network.title, kind: 'network' },
-      item: { slug: slugOf(source?.title ?? ''), kind: source?.kind ?? 'post' },
-      update: { kind: draft?.form ?? 'text' }
-    });
-    return { url, isPatternWrong: problems.some((p) => p.kind !== 'empty-field') };
+    const { source, draft, pattern } = this;
+    const from = source ?? { link: '', title: '', kind: 'post' as const };
+    return linkFor(from, draft?.form ?? 'text', network, pattern);
   }
 
   /** Makes all versions anew, in the order of the networks. */
@@ -143,21 +161,23 @@ export class Updates {
     if (!source || !draft) return [];
     const turn = ++this.#turn;
     const wish = this.#wish();
-    const places = await Promise.all(
-      networks.map(async ({ id, limits, ...network }) => ({
-        ...{ id, limits },
-        link: this.linkFor({ id, limits, ...network }).url,
-        hashtags: (this.hashtags.get(id) ?? []).map((t) => t.tag),
+    const targets = await Promise.all(
+      networks.map(async (network) => ({
+        network,
+        hashtags: (this.hashtags.get(network.id) ?? []).map((t) => t.tag),
         picture:
-          limits.picture === 'none' ? null : await this.pictures.make(wish, limits.pictureShape)
+          network.limits.picture === 'none'
+            ? null
+            : await this.pictures.make(wish, network.limits.pictureShape)
       }))
     );
-    const made = await updatesWorker().versions(
+    const made = await makeVersions(updatesWorker(), {
       source,
-      $state.snapshot(draft) as UpdateDraft,
-      places,
-      new Date().toISOString()
-    );
+      draft: $state.snapshot(draft) as UpdateDraft,
+      targets,
+      pattern: this.pattern,
+      now: new Date().toISOString()
+    });
     if (turn === this.#turn) this.versions = made;
     return made;
   }
@@ -174,21 +194,21 @@ export class Updates {
   }
 
   /** Takes a clip of the user's own. @returns why it cannot be taken, or null */
-  async bringClip(file: File): Promise<MediaProblem | null> {
+  async importClip(file: File): Promise<MediaProblem | null> {
     const { draft } = this;
-    const { id, problem } = await bringClip(file);
+    const { id, problem } = await importClip(file);
     if (problem || !draft) return problem;
-    const seconds = (await db.media.get(id))?.seconds ?? 0;
+    const seconds = (await getMedia(id))?.seconds ?? 0;
     const type = file.type.split(';')[0] ?? '';
     draft.clip = { id, name: file.name, type, seconds, bytes: file.size };
     await this.pictures.show(id);
     return null;
   }
 
-  async save(): Promise<void> {
+  async #save(): Promise<void> {
     if (!this.draft) return;
     const changed = new Date().toISOString();
-    await db.updates.put({ ...($state.snapshot(this.draft) as UpdateDraft), changed });
+    await saveUpdateDraft({ ...($state.snapshot(this.draft) as UpdateDraft), changed });
     await saveSetting('linkTags', this.pattern);
   }
 

@@ -1,10 +1,9 @@
 import { z } from 'zod';
 import { caughtUp } from '$lib/core/lanes/caughtUp.ts';
-import { historyOf } from '$lib/core/lanes/drive.ts';
+import { historyOf } from '$lib/core/lanes/runner.ts';
 import { paceReasonSchema } from '$lib/core/lanes/pace.ts';
-import { db } from '$lib/data/db.ts';
 import { note } from '$lib/data/journal.ts';
-import { laneShelf } from '$lib/data/lanes.ts';
+import { allLanes, laneStore } from '$lib/data/lanes.ts';
 import { readSetting, saveSetting } from '$lib/data/settings.ts';
 import { laneWorld } from './world.ts';
 
@@ -25,16 +24,16 @@ const [SIGN_EVERY, UNLED] = [30_000, 120_000];
 export const readMissed = (): Promise<Missed[]> =>
   readSetting(MISSED, z.array(missedSchema).catch([]));
 
-/** Takes what fell due while nobody led the lanes down, to be told; nothing is let out here. */
-export async function noteMissed(signal: AbortSignal): Promise<void> {
+/** Takes what fell due while nobody led the lanes down, to be told; nothing is approved here. */
+export async function noteMissed(): Promise<void> {
   const now = Date.now();
   const led = await readSetting(LED, z.number().catch(now));
   if (now - led < UNLED) return;
   const missed: Missed[] = [];
-  for (const lane of await db.lanes.filter((l) => l.isOn).toArray()) {
-    const entries = (await laneShelf.entries(lane.id)).filter((e) => e.wanted === 'placed');
+  for (const lane of (await allLanes()).filter((l) => l.isOn)) {
+    const entries = (await laneStore.entries(lane.id)).filter((e) => e.wanted === 'published');
     const planned = new Set(entries.filter((e) => e.state === 'planned').map((e) => e.itemId));
-    const history = await historyOf(lane, laneWorld(signal), entries);
+    const history = await historyOf(lane, laneWorld, entries);
     const slots = caughtUp(lane.pace, history, planned.size, led, now);
     if (slots.length === 0) continue;
     missed.push({ laneId: lane.id, at: now, slots });

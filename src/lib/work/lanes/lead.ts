@@ -1,8 +1,11 @@
-import { moveOn } from '$lib/core/lanes/drive.ts';
+import { advance } from '$lib/core/lanes/runner.ts';
+import { toProblem } from '$lib/core/delivery/retry.ts';
 import type { Lane } from '$lib/core/lanes/lane.ts';
-import { db } from '$lib/data/db.ts';
-import { openWork } from '$lib/data/lanes.ts';
-import { workOn } from '../post.ts';
+import type { Problem } from '$lib/core/model/place.ts';
+import { note } from '$lib/data/journal.ts';
+import { allLanes, latestRuns, openWork } from '$lib/data/lanes.ts';
+import { entriesOfLane } from '$lib/data/outbox.ts';
+import { deliverEntry } from '$lib/delivery/deliverEntry.ts';
 import { attempt } from '../tasks.svelte.ts';
 import { noteMissed, signLed } from './catchUp.ts';
 import { runLane } from './runLane.ts';
@@ -11,9 +14,9 @@ import { laneWorld } from './world.ts';
 /** Milliseconds between two looks at what the lanes have to do, and between two runs of a lane. */
 const [LOOK_EVERY, RUN_EVERY] = [5_000, 30 * 60_000];
 /** Milliseconds after which a lane is looked at again: places may take more than they did. */
-const LONGEST_REST = 60_000;
+const MAX_REST = 60_000;
 /** Steps that one lane takes before the next has its turn. */
-const MOST_STEPS = 20;
+const MAX_STEPS = 20;
 
 /**
  * Leads the lanes for as long as this tab is open. Exactly one tab leads: the others wait, and the
@@ -22,64 +25,85 @@ const MOST_STEPS = 20;
 export function leadLanes(signal: AbortSignal): void {
   void navigator.locks
     .request('lanes/lead', { signal }, async () => {
-      await attempt(() => noteMissed(signal));
+      await tell('', () => noteMissed());
       while (!signal.aborted) {
-        await signLed();
-        await attempt(() => turn(signal));
-        await attempt(async () => (await import('./daySummary.ts')).sendSummaryWhenDue());
+        await tell('', () => signLed());
+        await turn(signal);
+        await tell('', async () => (await import('./daySummary.ts')).sendSummaryWhenDue());
         await new Promise<void>((done) => {
           const timer = setTimeout(done, LOOK_EVERY);
           signal.addEventListener('abort', () => (clearTimeout(timer), done()), { once: true });
         });
       }
     })
-    .catch(() => null);
+    .catch((error: unknown) => {
+      // A tab that is closed while it waits for its turn has nothing to tell.
+      if (!signal.aborted) return noteTrouble('', toProblem(error));
+    });
 }
 
-/** The run that goes on; one lane runs at a time, and others are moved on meanwhile. */
+/** What went wrong last, by lane: the same again is told once. */
+const troubles = new Map<string, string>();
+
+/** Does a piece of the leader's work; what goes wrong is told in the journal, and the leader goes on. */
+async function tell(lane: string | Lane, work: () => Promise<unknown>): Promise<void> {
+  const { problem } = await attempt(work);
+  const id = typeof lane === 'string' ? lane : lane.id;
+  if (!problem) troubles.delete(id);
+  else await noteTrouble(lane, problem);
+}
+
+async function noteTrouble(lane: string | Lane, problem: Problem): Promise<void> {
+  const [laneId, title] = typeof lane === 'string' ? ['', 'Lanes'] : [lane.id, lane.name];
+  const words = `${problem.kind} ${problem.detail}`;
+  if (troubles.get(laneId) === words) return;
+  troubles.set(laneId, words);
+  // Where not even the journal can be written, the console is all there is.
+  await note({ what: 'run-failed', laneId, title, problem }).catch(console.error);
+}
+
+/** The run that goes on; one lane runs at a time, and others are advanced meanwhile. */
 let going: Promise<unknown> | null = null;
 
 async function turn(signal: AbortSignal): Promise<void> {
-  for (const lane of await db.lanes.toArray()) {
+  const { value: lanes, problem } = await attempt(allLanes);
+  if (problem) return noteTrouble('', problem);
+  for (const lane of lanes) {
     if (signal.aborted) return;
     if (!lane.isOn) {
-      await settleBegun(lane);
+      await tell(lane, () => deliverBegun(lane));
       continue;
     }
-    const latest = await lastRun(lane);
-    if (!going && Date.now() - latest >= RUN_EVERY)
-      going = attempt(() => runLane(lane)).finally(() => (going = null));
-    await moveLane(lane, signal);
+    await tell(lane, async () => {
+      const [latest] = await latestRuns(lane.id, 1);
+      if (!going && Date.now() - (latest?.at ?? 0) >= RUN_EVERY)
+        going = tell(lane, () => runLane(lane.id)).finally(() => (going = null));
+      await advanceLane(lane, signal);
+    });
   }
 }
 
-/** What was begun when a lane was switched off, or was placed by hand since, is still seen through. */
-async function settleBegun({ id }: Lane): Promise<void> {
-  const begun = await db.outbox.where({ laneId: id }).toArray();
-  for (const { key, state, nextTry } of begun)
-    if ((state === 'sending' || state === 'waiting') && nextTry <= Date.now()) await workOn(key);
-}
-
-async function lastRun(lane: Lane): Promise<number> {
-  const runs = await db.runs.where({ laneId: lane.id }).sortBy('at');
-  return runs.at(-1)?.at ?? 0;
+/** What was begun when a lane was switched off, or was published by hand since, is still seen through. */
+async function deliverBegun({ id }: Lane): Promise<void> {
+  for (const { key, state, nextTry } of await entriesOfLane(id))
+    if ((state === 'sending' || state === 'waiting') && nextTry <= Date.now())
+      await deliverEntry(key);
 }
 
 /** Until when a lane has nothing to do, as long as its open work and its settings stay the same. */
 const resting = new Map<string, { until: number; work: string }>();
 
-/** Lets out what the pace of a lane allows by now. */
-async function moveLane(lane: Lane, signal: AbortSignal): Promise<void> {
+/** Sends what the pace of a lane allows by now. */
+async function advanceLane(lane: Lane, signal: AbortSignal): Promise<void> {
   const workNow = async () => [lane.changed, ...(await openWork(lane.id))].join('\n');
   const work = await workNow();
   const rest = resting.get(lane.id);
   if (rest && rest.work === work && Date.now() < rest.until) return;
-  const world = laneWorld(signal);
   let wakes: number | null = 0;
-  for (let steps = 0; steps < MOST_STEPS && !signal.aborted; steps++) {
-    wakes = await moveOn(lane, world);
+  for (let steps = 0; steps < MAX_STEPS && !signal.aborted; steps++) {
+    wakes = await advance(lane, laneWorld);
     if (wakes === null || wakes > Date.now()) break;
   }
-  const until = Math.min(wakes ?? Infinity, Date.now() + LONGEST_REST);
+  const until = Math.min(wakes ?? Infinity, Date.now() + MAX_REST);
   resting.set(lane.id, { until, work: await workNow() });
 }

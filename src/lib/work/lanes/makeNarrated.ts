@@ -1,52 +1,67 @@
-import type { Made } from '$lib/core/lanes/drive.ts';
 import type { LaneTarget } from '$lib/core/lanes/lane.ts';
+import type { Made } from '$lib/core/lanes/runner.ts';
 import type { Item } from '$lib/core/model/item.ts';
 import { PlaceError } from '$lib/core/model/place.ts';
 import type { Narration } from '$lib/core/narration/narration.ts';
-import { db } from '$lib/data/db.ts';
 import { getBody } from '$lib/data/items.ts';
+import { readRender } from '$lib/data/narrations.ts';
+import { getPlace } from '$lib/data/places.ts';
+import { readTransfer } from '$lib/data/transfers.ts';
+import { makeVideoPayload, transferOf, weighedVideo } from '$lib/make/video.ts';
 import { beginNarration, narratePost } from '../beginNarration.ts';
-import { contentOf, makeVideo } from '../narrate.ts';
-import { readyVideo, videoPlacement } from '../placeVideo.ts';
+import { contentOf, renderVideo } from '../narrate.ts';
+import { keepThumbnail } from '../publishVideo.ts';
 
 /**
- * The narrated video that a lane makes of a post, as the booth would without being touched. Its file
- * is kept, and sent once the video stands at its channel.
- * @param isRehearsal nothing is readied to be sent
+ * The narrated video that a lane makes of a post, as the booth would without being touched, with
+ * the file that is to follow it.
  * @throws PlaceError
  */
-export async function makeNarrated(
+export async function makeNarratedForLane(
   post: Item,
   target: LaneTarget,
-  signal: AbortSignal,
-  isRehearsal: boolean
+  signal: AbortSignal
 ): Promise<Made> {
-  const channel = await db.places.get(target.placeId);
+  const [channel, blog, html] = await Promise.all([
+    getPlace(target.placeId),
+    getPlace(post.placeId),
+    getBody(post.id)
+  ]);
   if (!channel)
-    throw new PlaceError({ kind: 'not-found', detail: 'The channel is not linked any more.' });
-  const html = await getBody(post.id);
-  const blog = (await db.places.get(post.placeId)) ?? null;
+    throw new PlaceError({ kind: 'not-found', detail: 'The channel is not connected any more.' });
   const begun = await beginNarration(post, html, [channel]);
   const { scenes } = await narratePost(post, html, blog, begun.options);
   const narration: Narration = { ...begun, scenes, madeFrom: `${post.title}\n${html}` };
-  const kept = await db.renders.get(post.id);
+  const kept = await readRender(post.id);
   const isMade = kept?.state === 'done' && kept.madeFrom === contentOf(narration);
-  const render = isMade ? kept : await makeVideo(narration, post, signal);
+  const render = isMade ? kept : await renderVideo(narration, post, signal);
   if (render?.state !== 'done' || !narration.details)
     throw new PlaceError({
       kind: render?.state === 'failed' ? 'refused' : 'stopped',
       detail: render?.problem ? `The video could not be made: ${render.problem.kind}.` : ''
     });
   const { tags, categories, status } = target;
-  const details = {
-    ...narration.details,
-    // A channel has no drafts; what nobody but its owner sees is private.
-    visibility: status === 'public' ? ('public' as const) : ('private' as const),
-    ...(tags.length > 0 && { tags }),
-    ...(categories[0] && { category: categories[0] })
+  const input = {
+    post,
+    blog,
+    channel,
+    render,
+    now: new Date(),
+    details: {
+      ...narration.details,
+      placeIds: [channel.id],
+      // A channel has no drafts; what nobody but its owner sees is private.
+      visibility: status === 'public' ? ('public' as const) : ('private' as const),
+      ...(tags.length > 0 && { tags }),
+      ...(categories[0] && { category: categories[0] })
+    }
   };
-  const { key, payload } = isRehearsal
-    ? await videoPlacement(render, post, channel, details)
-    : await readyVideo(narration, render, post, channel, details);
-  return { key, payload, complaints: 0 };
+  const { key, payload, findings } = makeVideoPayload(input);
+  const thumbnail = await keepThumbnail(narration);
+  return {
+    key,
+    payload,
+    findings: weighedVideo(findings),
+    transfer: transferOf(key, input, thumbnail, await readTransfer(key))
+  };
 }

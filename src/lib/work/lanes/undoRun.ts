@@ -1,35 +1,31 @@
 import type { LaneRun } from '$lib/core/lanes/run.ts';
-import { db } from '$lib/data/db.ts';
-import { laneShelf, decide } from '$lib/data/lanes.ts';
-import { undoPost } from '../post.ts';
+import { beginUndo, endUndo, recordsOfRun } from '$lib/data/lanes.ts';
+import { deliverEntry } from '$lib/delivery/deliverEntry.ts';
 import { runTask } from '../tasks.svelte.ts';
 
-/** What became of taking a run back. */
+/** What became of undoing a run. */
 export interface UndoneRun {
   undone: number;
-  /** Titles of what could not be taken back. */
+  /** Titles of what could not be undone yet. */
   left: string[];
 }
 
-/** Takes back all that a run made: what stands at the places is removed, what waits is dropped. */
+/**
+ * Undoes all that a run made: what was published is removed, what waits is dropped. Closed in the
+ * middle, it can be done once more: records name their entries until these are gone.
+ */
 export function undoRun(run: LaneRun): Promise<UndoneRun> {
-  return runTask('Taking a run back', async (signal, report) => {
-    const records = (await db.records.where({ runId: run.id }).toArray()).filter(
-      (r) => r.keys.length > 0
+  return runTask('Undoing a run', async (signal, report) => {
+    const records = (await recordsOfRun(run.id)).filter(
+      (r) => r.keys.length > 0 && r.state !== 'undone'
     );
     const result: UndoneRun = { undone: 0, left: [] };
     for (const [i, record] of records.entries()) {
       signal.throwIfAborted();
       report(record.title, i / records.length);
-      const { keys } = record;
-      await decide([record], 'skip', Date.now());
-      for (const key of keys) if (await db.outbox.get(key)) await undoPost(key);
-      const stands = (await db.outbox.bulkGet(keys)).some((e) => e && e.state !== 'removed');
-      if (stands) result.left.push(record.title);
-      else result.undone++;
-      await laneShelf.saveRecords([
-        { ...record, keys, state: stands ? 'failed' : 'undone', changed: Date.now() }
-      ]);
+      for (const key of await beginUndo(record.id, Date.now())) await deliverEntry(key);
+      if (await endUndo(record.id, Date.now())) result.undone++;
+      else result.left.push(record.title);
     }
     return result;
   });

@@ -1,37 +1,81 @@
-import type { LaneWorld } from '$lib/core/lanes/drive.ts';
-import { longer } from '$lib/core/lanes/run.ts';
+import type { Lane } from '$lib/core/lanes/lane.ts';
+import { plural } from '$lib/core/text/plural.ts';
+import type { LaneWorld } from '$lib/core/lanes/runner.ts';
 import { allowancesOf } from '$lib/data/allowances.ts';
-import { db } from '$lib/data/db.ts';
-import { laneShelf } from '$lib/data/lanes.ts';
+import { note } from '$lib/data/journal.ts';
+import { laneStore, patchLane } from '$lib/data/lanes.ts';
+import { getNetwork } from '$lib/data/networks.ts';
+import { endPause, pausedUntil, pausePlace } from '$lib/data/pauses.ts';
+import { getPlace } from '$lib/data/places.ts';
+import { getPlaylists } from '$lib/data/playlists.ts';
+import { deliverEntry } from '$lib/delivery/deliverEntry.ts';
+import { withTimeLimit } from '$lib/timeLimit.ts';
 import { lanesWorker } from '$lib/workers/lanes.ts';
-import { workOn } from '../post.ts';
-import { within } from './within.ts';
+import { checkPlace } from '../connect.ts';
+import { checkNetwork } from '../networks.ts';
+import { readPlaylist } from '../playlists.ts';
+import { readPlaces } from '../read.ts';
+import { attempt } from '../tasks.svelte.ts';
+
+/** What lanes need, as it is: the database, the workers and the outbox. */
+export const laneWorld: LaneWorld = {
+  store: laneStore,
+  now: Date.now,
+  refresh,
+  discover: (lane, runId) => lanesWorker().discover(lane, runId, Date.now()),
+  make: (lane, { item }, target, signal) => {
+    const { stepLimit, kind } = lane.make;
+    const minutes = plural(stepLimit, 'minute', 'minutes');
+    return withTimeLimit(
+      stepLimit * 60_000,
+      signal,
+      async (limited) => {
+        if (kind === 'post')
+          return (await import('./makePost.ts')).makePostForLane(lane, item, target, limited);
+        if (kind === 'video')
+          return (await import('./makeNarrated.ts')).makeNarratedForLane(item, target, limited);
+        return (await import('./makeUpdate.ts')).makeUpdateForLane(lane, item, target);
+      },
+      `Making it took longer than ${minutes}.`
+    );
+  },
+  async stopLane({ id, name }, made) {
+    const at = Date.now();
+    await patchLane(id, { isOn: false, stopped: { at, made } });
+    await note({ what: 'lane-paused', title: name, laneId: id });
+  },
+  allowances: (lane) => allowancesOf(lane.targets.map((t) => t.placeId)),
+  deliver: deliverEntry,
+  pausedUntil,
+  pause: (placeId, problem) => pausePlace(placeId, problem, Date.now()),
+  resume: endPause
+};
 
 /**
- * The world of lanes as it is: the database, the workers and the outbox.
- * @param isRehearsal what is made is shown only
+ * Reads the sources of a lane anew and asks its places what they still take. A place that does not
+ * answer keeps its problem; what is known of it from before is worked with.
  */
-export const laneWorld = (signal: AbortSignal, isRehearsal = false): LaneWorld => ({
-  shelf: laneShelf,
-  now: Date.now,
-  candidates: async (lane) => {
-    const ids = await db.items.where('placeId').anyOf(lane.source.places).primaryKeys();
-    return lanesWorker().candidates(lane, ids);
-  },
-  make: (lane, { item }, target) =>
-    within(lane.make.stepLimit, signal, async (limited) => {
-      if (lane.make.kind === 'post')
-        return (await import('./makePost.ts')).makePost(lane, item, target, limited);
-      if (lane.make.kind === 'video')
-        return (await import('./makeNarrated.ts')).makeNarrated(item, target, limited, isRehearsal);
-      return (await import('./makeUpdate.ts')).makeUpdate(lane, item, target);
-    }),
-  allowances: (lane) => allowancesOf(lane.targets.map((t) => t.placeId)),
-  settle: workOn,
-  pausedUntil: async (placeId) => (await db.pauses.get(placeId))?.until ?? 0,
-  async pause(placeId, problem) {
-    const before = (await db.pauses.get(placeId)) ?? null;
-    await db.pauses.put(longer(before, placeId, problem, Date.now()));
-  },
-  resume: (placeId) => db.pauses.delete(placeId)
-});
+async function refresh(
+  lane: Lane,
+  signal: AbortSignal,
+  report: (step: string) => void
+): Promise<void> {
+  report('Reading its sources');
+  for (const id of lane.source.places) {
+    signal.throwIfAborted();
+    const place = await getPlace(id);
+    if (place) await attempt(() => readPlaces(place));
+  }
+  for (const playlist of await getPlaylists(lane.source.playlists)) {
+    const { problem } = await attempt(() => readPlaylist(playlist, signal));
+    const { placeId, title, url } = playlist;
+    if (problem) await note({ what: 'read-failed', placeId, title, url, problem });
+  }
+  report('Asking its places');
+  for (const { placeId } of lane.targets) {
+    const network = await getNetwork(placeId);
+    if (network && !network.isByHand) await attempt(() => checkNetwork(network, signal));
+    const place = await getPlace(placeId);
+    if (place) await attempt(() => checkPlace(place, signal));
+  }
+}

@@ -4,7 +4,7 @@
   import { Booth } from '$lib/ui/booth/boothState.svelte.ts';
   import LookForm from '$lib/ui/booth/LookForm.svelte';
   import MakeIt from '$lib/ui/booth/MakeIt.svelte';
-  import PlaceVideo from '$lib/ui/booth/PlaceVideo.svelte';
+  import PublishVideo from '$lib/ui/booth/PublishVideo.svelte';
   import { Preview } from '$lib/ui/booth/preview.svelte.ts';
   import SceneForm from '$lib/ui/booth/SceneForm.svelte';
   import SceneList from '$lib/ui/booth/SceneList.svelte';
@@ -13,12 +13,12 @@
   import Stage from '$lib/ui/booth/Stage.svelte';
   import Storyboard from '$lib/ui/booth/Storyboard.svelte';
   import VoiceForm from '$lib/ui/booth/VoiceForm.svelte';
+  import UnsavedNote from '$lib/ui/UnsavedNote.svelte';
   import EmptyState from '$lib/ui/EmptyState.svelte';
 
   let booth = $state.raw(new Booth());
   const preview = new Preview();
   let opened = $state(false);
-  let options = '';
 
   $effect(() => {
     const { id } = page.params;
@@ -27,57 +27,11 @@
     opened = false;
     preview.pause();
     preview.time = 0;
-    options = '';
     const next = new Booth();
     booth = next;
     void next.open(id).then(() => (opened = true));
   });
-  $effect(() => {
-    // Anything in the booth that is changed is kept, a moment later.
-    void JSON.stringify(booth.narration);
-    if (!booth.post) return;
-    const timer = setTimeout(() => void booth.save(), 400);
-    return () => clearTimeout(timer);
-  });
-  $effect(() => {
-    // Scenes follow the options, until they are changed by hand.
-    const now = JSON.stringify(booth.narration?.options);
-    if (!booth.post || now === options) return;
-    const isFirst = options === '';
-    options = now;
-    if (isFirst) return;
-    const timer = setTimeout(
-      () => void (booth.narration?.isEdited ? booth.readScript() : booth.makeAnew()),
-      150
-    );
-    return () => clearTimeout(timer);
-  });
-  $effect(() => {
-    void JSON.stringify([
-      booth.narration?.scenes,
-      booth.narration?.style,
-      booth.narration?.frame,
-      booth.narration?.voice?.sentencePause,
-      booth.narration?.voice?.partPause
-    ]);
-    if (!booth.post) return;
-    const timer = setTimeout(() => void booth.layOut(), 80);
-    return () => clearTimeout(timer);
-  });
-  const spoken = $derived(
-    JSON.stringify([
-      booth.narration?.scenes.map((s) => [s.recording, s.lines.map((l) => [l.id, l.heard])]),
-      booth.narration?.voice?.engine,
-      booth.narration?.voice?.voice,
-      booth.narration?.voice?.speed
-    ])
-  );
-  $effect(() => {
-    void spoken;
-    if (!booth.post) return;
-    const timer = setTimeout(() => void booth.sayLines(), 500);
-    return () => clearTimeout(timer);
-  });
+  $effect(() => booth.follow());
 
   async function clear() {
     await booth.clear();
@@ -97,7 +51,7 @@
 
 {#if opened && !booth.post}
   <EmptyState title="This post is not here">
-    <p>It may have been removed at the blog, or the blog is not linked any more.</p>
+    <p>It may have been removed at the blog, or the blog is no longer connected.</p>
     {#snippet actions()}<a class="strong btn btn-sm" href="/">Go to In step</a>{/snippet}
   </EmptyState>
 {:else if booth.post && booth.narration}
@@ -112,13 +66,13 @@
           class="mb-2 flex flex-col items-start gap-1 rounded-base border border-edge bg-sheet p-2 text-sm"
         >
           The post has changed since these scenes were made from it.
-          <button class="plain btn btn-sm" onclick={() => booth.makeAnew()}>Make them anew</button>
+          <button class="plain btn btn-sm" onclick={() => booth.makeAnew()}>Regenerate them</button>
         </div>
       {:else if booth.narration.isEdited}
         <div class="mb-2 flex flex-wrap items-center gap-2 text-sm text-quiet">
           Changed by hand.
           <button class="bare btn btn-sm" onclick={() => booth.makeAnew()}
-            >Make the scenes anew</button
+            >Regenerate the scenes</button
           >
         </div>
       {/if}
@@ -130,7 +84,7 @@
         <h1 class="min-w-0 flex-1 truncate text-lg font-semibold" title={booth.post.title}>
           <span class="sr-only">Booth: </span>{booth.post.title}
         </h1>
-        <button class="bare btn btn-sm" onclick={clear}>Clear the booth</button>
+        <button class="bare btn btn-sm" onclick={clear}>Discard changes</button>
       </header>
       <Stage {booth} {preview} />
       <Storyboard {booth} onpick={pick} />
@@ -140,8 +94,9 @@
       class="order-3 flex min-w-0 flex-col gap-5 py-3 lg:order-none lg:overflow-y-auto lg:px-1"
       aria-label="How it is made"
     >
+      <UnsavedNote autosave={booth.autosave} />
       <MakeIt {booth} />
-      <PlaceVideo {booth} />
+      <PublishVideo {booth} />
       <ScriptForm {booth} />
       <VoiceForm {booth} {preview} />
       <LookForm {booth} />

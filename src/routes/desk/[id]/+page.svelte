@@ -10,17 +10,18 @@
   import { Desk } from '$lib/ui/desk/deskState.svelte.ts';
   import KeptLayouts from '$lib/ui/desk/KeptLayouts.svelte';
   import LengthGuide from '$lib/ui/desk/LengthGuide.svelte';
-  import PlaceIt from '$lib/ui/desk/PlaceIt.svelte';
+  import PublishPost from '$lib/ui/desk/PublishPost.svelte';
   import PostDetails from '$lib/ui/desk/PostDetails.svelte';
   import Proposals from '$lib/ui/desk/Proposals.svelte';
   import Recomputed from '$lib/ui/desk/Recomputed.svelte';
   import Review from '$lib/ui/desk/Review.svelte';
   import StepPictures from '$lib/ui/desk/StepPictures.svelte';
-  import TakeOut from '$lib/ui/desk/TakeOut.svelte';
+  import ExportPost from '$lib/ui/desk/ExportPost.svelte';
   import TemplateField from '$lib/ui/desk/TemplateField.svelte';
   import Transcript from '$lib/ui/desk/Transcript.svelte';
   import Editor from '$lib/ui/desk/Editor.svelte';
   import EmptyState from '$lib/ui/EmptyState.svelte';
+  import UnsavedNote from '$lib/ui/UnsavedNote.svelte';
 
   const desk = $derived.by(() => {
     void page.params.id;
@@ -42,36 +43,14 @@
     const frame = requestAnimationFrame(() => (stage += 1));
     return () => cancelAnimationFrame(frame);
   });
-  $effect(() => {
-    // Anything on the desk that is changed is kept, a moment later.
-    void JSON.stringify([desk.template, desk.status, desk.on, desk.blogId]);
-    void JSON.stringify([desk.tidy, desk.pictures, desk.phrases]);
-    void [desk.ownChapters, desk.edited];
-    if (!desk.isLoaded) return;
-    const timer = setTimeout(() => void desk.save(), 400);
-    return () => clearTimeout(timer);
-  });
-  $effect(() => {
-    // The article follows its length, the chapters and the pictures.
-    void [desk.template.length, desk.chapters, JSON.stringify(desk.pictures)];
-    if (!desk.isLoaded) return;
-    const timer = setTimeout(() => void desk.draw(), 150);
-    return () => clearTimeout(timer);
-  });
-  $effect(() => {
-    // What stands in the text is looked through once the writing pauses.
-    void [desk.post, JSON.stringify(desk.phrases), JSON.stringify(desk.admired)];
-    if (!desk.isLoaded) return;
-    const timer = setTimeout(() => void desk.review(), 500);
-    return () => clearTimeout(timer);
-  });
+  $effect(() => desk.follow());
 </script>
 
 <svelte:head><title>{desk.video?.title ?? 'Desk'} · Swift Twin</title></svelte:head>
 
 {#if opened && !desk.video}
   <EmptyState title="This video is not here">
-    <p>It may have been removed at the channel, or the channel is not linked any more.</p>
+    <p>It may have been removed at the channel, or the channel is no longer connected.</p>
     {#snippet actions()}<a class="strong btn btn-sm" href="/">Go to In step</a>{/snippet}
   </EmptyState>
 {:else if desk.video}
@@ -94,7 +73,7 @@
         <SegmentedControl value={manner} onValueChange={({ value }) => (manner = value ?? 'write')}>
           <SegmentedControl.Label class="sr-only">Show the post</SegmentedControl.Label>
           <SegmentedControl.Control class="flex rounded-base border border-edge bg-sheet p-0.5">
-            {#each [['write', 'Write'], ['layout', 'Layout'], ['published', 'As published'], ['html', 'HTML']] as [value, label] (value)}
+            {#each [['write', 'Write'], ['layout', 'Layout'], ['published', 'Preview'], ['html', 'HTML']] as [value, label] (value)}
               <SegmentedControl.Item
                 value={value ?? ''}
                 class="cursor-pointer rounded-base px-2.5 py-0.5 text-sm data-[focus-visible]:outline-2 data-[state=checked]:bg-ink data-[state=checked]:text-canvas"
@@ -130,7 +109,7 @@
             >
               <Volume2 aria-hidden="true" />Read aloud
             </button>
-            <button class="bare btn btn-sm" onclick={() => desk.clear()}>Clear the desk</button>
+            <button class="bare btn btn-sm" onclick={() => desk.clear()}>Discard changes</button>
           </div>
         </div>
       {:else if manner === 'layout'}
@@ -149,13 +128,14 @@
     </div>
     <aside
       class="flex flex-col gap-5 py-3 lg:overflow-y-auto lg:px-1"
-      aria-label="Checks and placing"
+      aria-label="Checks and publishing"
     >
+      <UnsavedNote autosave={desk.autosave} />
       <Checks {desk} />
-      {#if stage > 0}<PlaceIt {desk} />{/if}
+      {#if stage > 0}<PublishPost {desk} />{/if}
       {#if stage > 1}
         <Review {desk} />
-        <TakeOut {desk} />
+        <ExportPost {desk} />
         <StepPictures {desk} />
       {/if}
       {#if stage > 2}<PostDetails {desk} />{/if}

@@ -3,8 +3,12 @@
   import { formSchema } from '$lib/core/updates/draft.ts';
   import { MANNERS } from '$lib/core/updates/wordings.ts';
   import type { Version } from '$lib/core/updates/version.ts';
-  import { db } from '$lib/data/db.ts';
+  import { entriesOfItem } from '$lib/data/outbox.ts';
+  import { updateKey } from '$lib/make/update.ts';
+  import Choice from '$lib/ui/Choice.svelte';
+  import UnsavedNote from '$lib/ui/UnsavedNote.svelte';
   import { deck } from '$lib/ui/deck.svelte.ts';
+  import DateTimeField from '$lib/ui/DateTimeField.svelte';
   import EmptyState from '$lib/ui/EmptyState.svelte';
   import { live } from '$lib/ui/live.svelte.ts';
   import Names from '$lib/ui/desk/Names.svelte';
@@ -12,9 +16,9 @@
   import Beside from '$lib/ui/updates/Beside.svelte';
   import Column from '$lib/ui/updates/Column.svelte';
   import { Updates } from '$lib/ui/updates/updatesState.svelte.ts';
-  import { formWords, mannerWords } from '$lib/ui/updateWords.ts';
-  import { countWords } from '$lib/ui/words.ts';
-  import { takeOutUpdates, tell, updateKey } from '$lib/work/tell.ts';
+  import { formLabels, mannerLabels } from '$lib/ui/updateMessages.ts';
+  import { plural } from '$lib/ui/messages.ts';
+  import { exportUpdates, publishUpdates } from '$lib/work/publishUpdates.ts';
 
   let updates = $state.raw(new Updates());
   let isCutShort = $state(false);
@@ -28,29 +32,11 @@
     void next.open(id);
     return () => void next.pictures.close();
   });
-  $effect(() => {
-    void [
-      JSON.stringify(draft),
-      updates.pattern,
-      updates.source,
-      updates.networks,
-      updates.hashtags
-    ];
-    void updates.networks.map((n) => updates.linkFor(n));
-    const timer = setTimeout(() => void updates.make(), 80);
-    return () => clearTimeout(timer);
-  });
-  $effect(() => {
-    void [JSON.stringify(draft), updates.pattern];
-    if (!draft) return;
-    const timer = setTimeout(() => void updates.save(), 400);
-    return () => clearTimeout(timer);
-  });
+  $effect(() => updates.follow());
 
   const entries = live(() => {
     const id = updates.item?.id ?? '';
-    return async () =>
-      new Map((await db.outbox.where({ itemId: id }).toArray()).map((e) => [e.key, e]));
+    return async () => new Map((await entriesOfItem(id)).map((e) => [e.key, e]));
   });
   const versionOf = (id: string) =>
     updates.versions[updates.networks.findIndex((n) => n.id === id)];
@@ -68,19 +54,19 @@
   );
   const isPast = $derived(!!draft?.on && new Date(draft.on).getTime() < Date.now());
 
-  async function send(isHeld: boolean) {
+  async function send(isForReview: boolean) {
     if (!updates.item || !draft) return;
     // What was typed last goes out as well.
     const last = readyOf(await updates.make());
     const at = draft.on ? new Date(draft.on).getTime() : Date.now();
-    await updates.save();
-    await tell(updates.item, last, at, isHeld);
+    await updates.autosave.saveNow();
+    await publishUpdates(updates.item, last, at, isForReview);
     deck.say(
-      isHeld
-        ? `${countWords(last.length, 'update waits', 'updates wait')} for review.`
+      isForReview
+        ? `${plural(last.length, 'update waits', 'updates wait')} for review.`
         : draft.on
-          ? `${countWords(last.length, 'update', 'updates')} will go out then, while this application is open.`
-          : `${countWords(last.length, 'update', 'updates')} on the way.`
+          ? `${plural(last.length, 'update', 'updates')} scheduled, while this application is open.`
+          : `${plural(last.length, 'update', 'updates')} being published.`
     );
   }
 </script>
@@ -89,7 +75,7 @@
 
 {#if updates.isMissing}
   <EmptyState title="This item is not here">
-    <p>It may have been removed at its place, or the place is not linked any more.</p>
+    <p>It may have been removed at its place, or the place is no longer connected.</p>
     {#snippet actions()}<a class="strong btn btn-sm" href="/updates">All updates</a>{/snippet}
   </EmptyState>
 {:else if updates.item && draft}
@@ -100,20 +86,19 @@
         <h1 class="min-w-0 flex-1 truncate text-lg font-semibold" title={updates.item.title}>
           {updates.item.title}
         </h1>
-        <fieldset class="flex gap-3 text-sm">
-          <legend class="sr-only">What it becomes</legend>
-          {#each formSchema.options as form (form)}
-            <label class="flex items-center gap-1">
-              <input type="radio" name="form" value={form} bind:group={draft.form} />
-              {formWords[form]}
-            </label>
-          {/each}
-        </fieldset>
+        <div class="text-sm">
+          <Choice
+            legend="What it becomes"
+            options={formSchema.options.map((form) => [form, formLabels[form]] as const)}
+            bind:value={draft.form}
+          />
+        </div>
       </header>
+      <UnsavedNote autosave={updates.autosave} />
       {#if updates.networks.length === 0}
-        <EmptyState title="No network is linked yet">
-          <p>An update needs a place where it can be told.</p>
-          {#snippet actions()}<a class="strong btn btn-sm" href="/places">Link one</a>{/snippet}
+        <EmptyState title="No network is connected yet">
+          <p>Updates are published to networks.</p>
+          {#snippet actions()}<a class="strong btn btn-sm" href="/places">Connect one</a>{/snippet}
         </EmptyState>
       {:else}
         {#if draft.form === 'text'}
@@ -136,17 +121,14 @@
               {/if}
               <div class="flex flex-col gap-2 text-sm">
                 <fieldset class="flex flex-wrap items-center gap-3" disabled={draft.text !== null}>
-                  <legend class="sr-only">Manner</legend>
-                  <span class="font-semibold">Manner</span>
-                  {#each MANNERS as manner (manner)}
-                    <label class="flex items-center gap-1">
-                      <input type="radio" name="manner" value={manner} bind:group={draft.manner} />
-                      {mannerWords[manner]}
-                    </label>
-                  {/each}
-                  <button class="bare btn btn-sm" onclick={() => draft.variant++}
-                    >Other wordings</button
-                  >
+                  <legend class="sr-only">Wording</legend>
+                  <Choice
+                    legend="Tone"
+                    shown="beside"
+                    options={MANNERS.map((manner) => [manner, mannerLabels[manner]] as const)}
+                    bind:value={draft.manner}
+                  />
+                  <button class="bare btn btn-sm" onclick={() => draft.variant++}>Reword</button>
                 </fieldset>
                 {#if updates.networks.some((n) => n.limits.hasThreads)}
                   <label class="flex items-center gap-2">
@@ -201,37 +183,37 @@
             disabled={ready.length === 0 || isPast || isPatternWrong}
             onclick={() => send(false)}
           >
-            {draft.on ? 'Plan' : 'Send'}
-            {draft.form === 'text' ? 'to' : `the ${draft.form} to`}
-            {countWords(ready.length, 'place', 'places')}
+            {draft.on ? 'Schedule' : 'Publish'}
+            {draft.form === 'text' ? '' : `the ${draft.form}`}
+            {draft.on ? 'for' : 'to'}
+            {plural(ready.length, 'place', 'places')}
           </button>
           <button
             class="plain btn btn-sm"
             disabled={ready.length === 0 || isPast || isPatternWrong}
-            onclick={() => send(true)}>Add to what waits for review</button
+            onclick={() => send(true)}>Send to review</button
           >
-          <label class="flex items-center gap-2 text-sm">
-            On <input class="field" type="datetime-local" bind:value={draft.on} />
-          </label>
+          <DateTimeField bind:value={draft.on} />
           <p class="text-sm" role="status">
             {isPast ? 'That date has passed.' : ''}
-            {held > 0 ? `${countWords(held, 'place', 'places')} cannot take it as it is.` : ''}
+            {held > 0 ? `${plural(held, 'place', 'places')} cannot take it as it is.` : ''}
           </p>
           <button
             class="bare btn btn-sm"
             disabled={ready.length === 0}
-            onclick={() => updates.item && takeOutUpdates(updates.item, ready)}
-            >Take it out as files</button
+            onclick={() => updates.item && exportUpdates(updates.item, ready)}
+            >Export as files</button
           >
-          <fieldset class="ml-auto flex gap-3 text-sm">
-            <legend class="sr-only">How much is shown</legend>
-            <label class="flex items-center gap-1"
-              ><input type="radio" name="cut" value={false} bind:group={isCutShort} /> Full</label
-            >
-            <label class="flex items-center gap-1"
-              ><input type="radio" name="cut" value={true} bind:group={isCutShort} /> In a stream</label
-            >
-          </fieldset>
+          <div class="ml-auto text-sm">
+            <Choice
+              legend="How much is shown"
+              options={[
+                [false, 'Full'],
+                [true, 'In a feed']
+              ]}
+              bind:value={isCutShort}
+            />
+          </div>
         </div>
         <div class="columns grid items-start gap-3">
           {#each updates.networks as network (network.id)}

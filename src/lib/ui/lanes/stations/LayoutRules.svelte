@@ -28,8 +28,7 @@
     <select class="field w-auto max-w-full min-w-0" bind:value={make.layout}>
       <option value={null}>As the last post of the channel</option>
       {@render choices()}
-      {#if make.layout && isGone(make.layout)}<option value={make.layout}
-          >A layout that is not kept any more</option
+      {#if make.layout && isGone(make.layout)}<option value={make.layout}>A deleted layout</option
         >{/if}
     </select></label
   >
@@ -55,7 +54,7 @@
           <label class="flex items-center gap-2"
             >take <select class="field w-auto max-w-full min-w-0" bind:value={rule.layout}
               >{@render choices()}{#if isGone(rule.layout)}<option value={rule.layout}
-                  >A layout that is not kept any more</option
+                  >A deleted layout</option
                 >{/if}</select
             ></label
           >
@@ -75,7 +74,7 @@
     <button class="plain btn btn-sm" onclick={add}>Another layout for some items</button>
   {:else if layouts.value}
     <p class="text-quiet">
-      Layouts that you keep on the desk, under “Layout”, can be chosen here, by language or category
+      Layouts that you save on the desk, under “Layout”, can be chosen here, by language or category
       as well.
     </p>
   {/if}

@@ -2,7 +2,7 @@
   import { MANNERS } from '$lib/core/updates/wordings.ts';
   import Choice from '$lib/ui/Choice.svelte';
   import CountField from '$lib/ui/CountField.svelte';
-  import { mannerWords } from '$lib/ui/updateWords.ts';
+  import { mannerLabels } from '$lib/ui/updateMessages.ts';
   import LayoutRules from './LayoutRules.svelte';
   import type { StationProps } from './station.ts';
 
@@ -39,7 +39,7 @@
     {#if lane.make.form === 'text'}
       <Choice
         legend="Manner"
-        options={MANNERS.map((manner) => [manner, mannerWords[manner]] as const)}
+        options={MANNERS.map((manner) => [manner, mannerLabels[manner]] as const)}
         bind:value={lane.make.manner}
       />
     {:else}
@@ -57,7 +57,7 @@
   {/if}
   <div class="w-56">
     <CountField
-      label="Give one thing up after (minutes)"
+      label="Give up on an item after (minutes)"
       bind:value={() => stepLimit, (minutes) => (lane.make.stepLimit = minutes ?? 10)}
     />
   </div>

@@ -2,7 +2,7 @@
   import type { Lane } from '$lib/core/lanes/lane.ts';
   import { allowancesOf } from '$lib/data/allowances.ts';
   import CountField from '$lib/ui/CountField.svelte';
-  import { DAYS } from '$lib/ui/laneWords.ts';
+  import { DAYS } from '$lib/ui/laneMessages.ts';
   import { live } from '$lib/ui/live.svelte.ts';
   import type { StationProps } from './station.ts';
 
@@ -27,12 +27,12 @@
 
 <div class="flex flex-col gap-3" {onchange}>
   <div class="grid grid-cols-2 gap-3 md:grid-cols-5">
-    <CountField label="Most in a run" bind:value={lane.pace.perRun} />
-    <CountField label="Most in a day" bind:value={lane.pace.perDay} />
-    <CountField label="Most in a week" bind:value={lane.pace.perWeek} />
-    <CountField label="One more a day each … days" bind:value={lane.pace.rampDays} />
+    <CountField label="Most per run" bind:value={lane.pace.perRun} />
+    <CountField label="Most per day" bind:value={lane.pace.perDay} />
+    <CountField label="Most per week" bind:value={lane.pace.perWeek} />
+    <CountField label="Add one per day every … days" bind:value={lane.pace.rampDays} />
     <CountField
-      label="Minutes between two"
+      label="Minutes between items"
       bind:value={() => lane.pace.gap, (gap) => (lane.pace.gap = gap ?? 0)}
     />
   </div>
@@ -72,11 +72,11 @@
     >
   </div>
   {#if allowances.value && allowances.value.length > 0}
-    <ul aria-label="Allowances that are kept">
+    <ul aria-label="Allowances">
       {#each allowances.value as { title, most, per, left, asOf, used } (title)}
         <li>
           {title}: {Math.max(0, left - used.filter((time) => time >= asOf).length)} of {most} left this
-          {per}. No more than that goes out, whatever the pace.
+          {per}. No more than that is published, whatever the pace.
         </li>
       {/each}
     </ul>

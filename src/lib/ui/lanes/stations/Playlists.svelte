@@ -1,11 +1,11 @@
 <script lang="ts">
   import type { Lane } from '$lib/core/lanes/lane.ts';
   import type { Place, Problem } from '$lib/core/model/place.ts';
-  import { db } from '$lib/data/db.ts';
+  import { playlistsOf } from '$lib/data/playlists.ts';
   import { live } from '$lib/ui/live.svelte.ts';
   import ProblemNote from '$lib/ui/ProblemNote.svelte';
-  import { countWords } from '$lib/ui/words.ts';
-  import { addPlaylist, findPlaylists, readPlaylist } from '$lib/work/playlists.ts';
+  import { plural } from '$lib/ui/messages.ts';
+  import { connectPlaylist, findPlaylists, readPlaylist } from '$lib/work/playlists.ts';
   import { attempt, runTask } from '$lib/work/tasks.svelte.ts';
 
   interface Props {
@@ -19,10 +19,10 @@
   let hasLooked = $state(false);
   const known = live(() => {
     const ids = channels.map((c) => c.id);
-    return () => db.playlists.where('placeId').anyOf(ids).sortBy('title');
+    return () => playlistsOf(ids);
   });
 
-  async function look() {
+  async function find() {
     problem = null;
     for (const channel of channels)
       problem = (await attempt(() => findPlaylists(channel))).problem ?? problem;
@@ -31,7 +31,7 @@
   async function add() {
     const [channel] = channels;
     if (!channel) return;
-    const added = await attempt(() => addPlaylist(channel, address));
+    const added = await attempt(() => connectPlaylist(channel, address));
     problem = added.problem;
     if (added.value) {
       address = '';
@@ -54,7 +54,7 @@
 </script>
 
 <fieldset class="flex flex-col gap-1">
-  <legend class="font-semibold">Only what stands in a playlist</legend>
+  <legend class="font-semibold">Only what is in a playlist</legend>
   {#each known.value ?? [] as { url, title, members, read } (url)}
     <label class="flex items-center gap-2">
       <input
@@ -62,13 +62,13 @@
         checked={source.playlists.includes(url)}
         onchange={(event) => choose(url, event.currentTarget.checked)}
       />
-      {title}{read ? `, ${countWords(members.length, 'item', 'items')}` : ''}
+      {title}{read ? `, ${plural(members.length, 'item', 'items')}` : ''}
     </label>
   {:else}
     {#if hasLooked}<p class="text-quiet">The page of the channel names none.</p>{/if}
   {/each}
   <div class="flex flex-wrap items-center gap-2">
-    <button class="plain btn btn-sm" onclick={look}>Look for playlists</button>
+    <button class="plain btn btn-sm" onclick={find}>Find playlists</button>
     <input
       class="field min-w-0 flex-1 basis-40"
       aria-label="Address of a playlist"

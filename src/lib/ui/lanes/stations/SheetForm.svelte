@@ -2,9 +2,9 @@
   import type { Lane } from '$lib/core/lanes/lane.ts';
   import type { LaneRecord } from '$lib/core/lanes/record.ts';
   import { readSheet } from '$lib/core/lanes/sheet.ts';
-  import { dropWords, recordWords } from '$lib/ui/laneWords.ts';
-  import { countWords, problemWords } from '$lib/ui/words.ts';
-  import { takeSheetBack } from '$lib/work/lanes/sheetBack.ts';
+  import { dropMessage, recordLabels } from '$lib/ui/laneMessages.ts';
+  import { plural, problemMessage } from '$lib/ui/messages.ts';
+  import { exportSheet } from '$lib/work/lanes/exportSheet.ts';
 
   interface Props {
     lane: Lane;
@@ -33,12 +33,12 @@
     if (file) takeList(await file.text());
   }
   const telling = {
-    state: (state: keyof typeof recordWords) => recordWords[state],
+    state: (state: keyof typeof recordLabels) => recordLabels[state],
     reason: (record: LaneRecord) =>
       record.reason
-        ? dropWords(record.reason)
+        ? dropMessage(record.reason)
         : record.problem
-          ? problemWords(record.problem).what
+          ? problemMessage(record.problem).what
           : ''
   };
 </script>
@@ -47,20 +47,20 @@
   <legend class="font-semibold">Only what a list names</legend>
   {#if sheet}
     <p class="flex flex-wrap items-center gap-3">
-      A list of {countWords(sheet.rows.length, 'row', 'rows')}, by its column “{sheet.columns[
+      A list of {plural(sheet.rows.length, 'row', 'rows')}, by its column “{sheet.columns[
         sheet.key
       ]}”.
       <button
         class="plain btn btn-sm"
-        onclick={() => takeSheetBack($state.snapshot(lane) as Lane, telling)}
-        >Take it back with what became of each (CSV)</button
+        onclick={() => exportSheet($state.snapshot(lane) as Lane, telling)}
+        >Export with results (CSV)</button
       >
       <button
         class="bare btn btn-sm"
         onclick={() => {
           lane.source.sheet = null;
           onchange();
-        }}>Without the list</button
+        }}>Remove the list</button
       >
     </p>
   {:else}

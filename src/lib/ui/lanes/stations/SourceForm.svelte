@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { db } from '$lib/data/db.ts';
+  import { allPlaces } from '$lib/data/places.ts';
   import Names from '$lib/ui/desk/Names.svelte';
   import { live } from '$lib/ui/live.svelte.ts';
   import ForeseenNote from '../ForeseenNote.svelte';
@@ -8,7 +8,7 @@
   import type { StationProps } from './station.ts';
 
   let { lane = $bindable(), onchange }: StationProps = $props();
-  const places = live(() => () => db.places.toArray());
+  const places = live(() => allPlaces);
   const { search } = $derived(lane.source);
   const offered = $derived(
     (places.value ?? []).filter(
@@ -40,7 +40,7 @@
         {place.title}
       </label>
     {:else}
-      <p>No such place is linked yet. <a href="/places">Link one</a>.</p>
+      <p>None is connected yet. <a href="/places">Connect one</a>.</p>
     {/each}
   </fieldset>
   {#if channels.length > 0}

@@ -1,6 +1,7 @@
 <script lang="ts">
   import { canPublish } from '$lib/core/model/place.ts';
-  import { db } from '$lib/data/db.ts';
+  import { allNetworks } from '$lib/data/networks.ts';
+  import { placesOfKind } from '$lib/data/places.ts';
   import Names from '$lib/ui/desk/Names.svelte';
   import { live } from '$lib/ui/live.svelte.ts';
   import type { StationProps } from './station.ts';
@@ -10,13 +11,15 @@
     const { kind } = lane.make;
     return async () =>
       kind !== 'update'
-        ? (await db.places.where({ kind: kind === 'post' ? 'blog' : 'channel' }).toArray()).map(
-            (p) => ({
-              ...{ id: p.id, title: p.title, isReady: canPublish(p) }
-            })
-          )
-        : (await db.networks.toArray()).map((n) => ({
-            ...{ id: n.id, title: n.title, isReady: n.hasKey }
+        ? (await placesOfKind(kind === 'post' ? 'blog' : 'channel')).map((p) => ({
+            id: p.id,
+            title: p.title,
+            isReady: canPublish(p)
+          }))
+        : (await allNetworks()).map((n) => ({
+            id: n.id,
+            title: n.title,
+            isReady: n.hasKey
           }));
   });
   const targetOf = (id: string) => lane.targets.find((t) => t.placeId === id);
@@ -51,13 +54,12 @@
         <div class="grid gap-3 pl-6 md:grid-cols-3">
           {#if lane.make.kind !== 'update'}
             <label class="flex flex-col gap-1"
-              >How it stands there
+              >Visibility
               <select class="field" bind:value={target.status}>
                 {#if lane.make.kind === 'post'}<option value="draft">Draft</option>{/if}
                 <option value="private">Private</option>
                 <option value="public">Public</option>
-                {#if lane.make.kind === 'post'}<option value="dated"
-                    >Placed at once, public on its date</option
+                {#if lane.make.kind === 'post'}<option value="dated">Scheduled at the blog</option
                   >{/if}
               </select></label
             >
@@ -82,6 +84,6 @@
       {/if}
     </div>
   {:else}
-    <p>No place is linked that could take it. <a href="/places">Link one</a>.</p>
+    <p>No connected place can take it. <a href="/places">Connect one</a>.</p>
   {/each}
 </div>

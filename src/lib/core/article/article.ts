@@ -1,0 +1,30 @@
+import type { LeftOutReason } from './spoken.ts';
+
+/** A sentence of the article: word for word from the talk, less what only speech needs. */
+export interface ArticleSentence {
+  text: string;
+  /** Seconds of the video in which it is said. */
+  start: number;
+  end: number;
+  /** Index of the sentence of the talk. */
+  from: number;
+}
+
+export type ArticleBlock =
+  | { kind: 'heading'; text: string; start: number; end: number }
+  | { kind: 'paragraph'; sentences: ArticleSentence[] }
+  | { kind: 'list'; items: ArticleSentence[] }
+  | { kind: 'picture'; url: string; alt: string; start: number };
+
+export interface Article {
+  summary: ArticleSentence[];
+  takeaways: ArticleSentence[];
+  body: ArticleBlock[];
+  quote: ArticleSentence | null;
+  /** Every sentence of the talk that is not in the body, and why. */
+  leftOut: { sentence: number; reason: LeftOutReason }[];
+  /** Words in the body. */
+  words: number;
+  /** Words that the talk is about, most telling first. */
+  subject: string[];
+}

@@ -1,0 +1,65 @@
+import type { Chapter } from '../chapters/chapter.ts';
+import type { Talk } from '../language/talk.ts';
+import { extracted, subjectOf, writeAll, type Candidate } from './candidate.ts';
+import { choose } from './choose.ts';
+import type { Article } from './article.ts';
+import { layOut, type GivenPicture } from './layOut.ts';
+import { withoutOveruse } from './overuse.ts';
+import { pickQuote, pickSummary, pickTakeaways } from './picks.ts';
+import type { LeftOutReason } from './spoken.ts';
+
+export type ArticleLength = 'short' | 'medium' | 'long';
+
+export interface ExtractOptions {
+  length: ArticleLength;
+  chapters: readonly Chapter[];
+  pictures?: readonly GivenPicture[];
+}
+
+/** Share of the talk, and fewest and most words, of each length. */
+const LENGTHS: Record<ArticleLength, { share: number; least: number; most: number }> = {
+  short: { share: 0.2, least: 110, most: 420 },
+  medium: { share: 0.45, least: 200, most: 1300 },
+  long: { share: 1, least: 0, most: Infinity }
+};
+
+/** Sentences below which there is no summary, no takeaways and no quotation. */
+const FEW = 5;
+
+/** Words that the body may have at a length, for a talk of so many. */
+export const wordsWanted = (talkWords: number, length: ArticleLength): number => {
+  const { share, least, most } = LENGTHS[length];
+  return Math.round(Math.min(most, Math.max(least, talkWords * share)));
+};
+
+/**
+ * Draws an article from a talk: the most telling sentences, in their order, under the headings of
+ * the chapters. Nothing is invented: each sentence is one of the talk's, shortened by rule.
+ */
+export function extractArticle(talk: Talk, options: ExtractOptions): Article {
+  const leftOut = new Map<number, LeftOutReason>();
+  const subject = subjectOf(talk);
+  const candidates = writeAll(talk, options.chapters, subject, leftOut);
+  const chosen = choose(candidates, wordsWanted(talk.words.length, options.length), leftOut);
+  const varied = withoutOveruse(talk, chosen, subject, leftOut);
+  const sentenceOf = (c: Candidate) => extracted(talk, c);
+  // Of a few sentences nothing need be summed up: it would be said twice.
+  const summed = candidates.length < FEW ? [] : candidates;
+  const summary = pickSummary(talk, summed, subject);
+  const used = new Set(summary.map((c) => c.index));
+  const takeaways = pickTakeaways(talk, summed, used);
+  for (const c of takeaways) used.add(c.index);
+  const quote = pickQuote(talk, summed, used);
+  const body = layOut(talk, varied, options.chapters, options.pictures ?? []);
+  return {
+    summary: summary.map(sentenceOf),
+    takeaways: takeaways.map(sentenceOf),
+    body,
+    quote: quote && sentenceOf(quote),
+    leftOut: [...leftOut]
+      .map(([sentence, reason]) => ({ sentence, reason }))
+      .sort((a, b) => a.sentence - b.sentence),
+    words: varied.reduce((sum, c) => sum + c.words.length, 0),
+    subject
+  };
+}

@@ -1,0 +1,358 @@
+import { z } from 'zod';
+import { problemSchema, type Problem } from '../model/place.ts';
+import { isPassing, isUncertain, waitAfter, type Backoff } from './retry.ts';
+
+/** What a blog is asked to take. */
+export const postPayloadSchema = z.object({
+  title: z.string(),
+  html: z.string(),
+  slug: z.string(),
+  excerpt: z.string(),
+  author: z.string(),
+  categories: z.array(z.string()),
+  tags: z.array(z.string()),
+  comments: z.enum(['open', 'closed']),
+  picture: z.object({ url: z.string(), alt: z.string() }).nullable(),
+  status: z.enum(['draft', 'public', 'private', 'dated']),
+  /** ISO 8601; null is the moment of placing. */
+  date: z.string().nullable()
+});
+export type PostPayload = z.infer<typeof postPayloadSchema>;
+
+/** What a channel is asked to take. The file follows by a way of its own. */
+export const videoPayloadSchema = z.object({
+  kind: z.literal('video'),
+  title: z.string(),
+  description: z.string(),
+  tags: z.array(z.string()),
+  category: z.string(),
+  language: z.string(),
+  visibility: z.enum(['public', 'unlisted', 'private']),
+  /** ISO 8601: when a private video becomes public, or null. */
+  publishAt: z.string().nullable(),
+  /** Address of the post it was made from. */
+  madeFrom: z.string(),
+  /** WebVTT, or empty. */
+  captions: z.string(),
+  chapters: z.string()
+});
+export type VideoPayload = z.infer<typeof videoPayloadSchema>;
+
+/** What a network is asked to take. */
+export const updatePayloadSchema = z.object({
+  kind: z.literal('update'),
+  form: z.enum(['text', 'poll', 'quiz']),
+  /** Of the update, where the place has titles; else its first words, for the journal. */
+  title: z.string(),
+  hasTitle: z.boolean(),
+  /** The whole text, its hashtags apart; of a poll or quiz, the question. */
+  text: z.string(),
+  hashtags: z.array(z.string()),
+  options: z.array(z.object({ text: z.string(), right: z.boolean() })),
+  /** Shown to those who have answered a quiz. */
+  why: z.string(),
+  /** ISO 8601: when a poll or quiz closes, or null. */
+  closes: z.string().nullable(),
+  /** An address, or the name of a kept file that is sent first. */
+  picture: z.object({ url: z.string(), alt: z.string() }).nullable(),
+  clip: z
+    .object({ url: z.string(), alt: z.string(), seconds: z.number(), type: z.string() })
+    .nullable()
+    .default(null),
+  /** Of a thread: which part it is, and the key of the part before it. */
+  part: z
+    .object({ number: z.number().int(), of: z.number().int(), after: z.string() })
+    .nullable()
+    .default(null),
+  button: z.object({ label: z.string(), url: z.string() }).nullable()
+});
+export type UpdatePayload = z.infer<typeof updatePayloadSchema>;
+
+/** A change to an item that stands at a place already, and that was not made here. */
+export const changePayloadSchema = z.object({
+  kind: z.literal('change'),
+  /** Of the item, for the journal. */
+  title: z.string(),
+  change: z.discriminatedUnion('what', [
+    /** The player of a video in front of a post's text. */
+    z.object({ what: z.literal('embed'), embedUrl: z.string(), html: z.string() }),
+    /** Another title; `from` is put back when the change is undone. */
+    z.object({ what: z.literal('retitle'), from: z.string(), to: z.string() })
+  ])
+});
+export type ChangePayload = z.infer<typeof changePayloadSchema>;
+
+export const payloadSchema = z.union([
+  videoPayloadSchema,
+  updatePayloadSchema,
+  changePayloadSchema,
+  postPayloadSchema
+]);
+export type Payload = z.infer<typeof payloadSchema>;
+export const isVideo = (payload: Payload): payload is VideoPayload =>
+  'kind' in payload && payload.kind === 'video';
+export const isUpdate = (payload: Payload): payload is UpdatePayload =>
+  'kind' in payload && payload.kind === 'update';
+export const isChange = (payload: Payload): payload is ChangePayload =>
+  'kind' in payload && payload.kind === 'change';
+export const isPost = (payload: Payload): payload is PostPayload => !('kind' in payload);
+
+/** What stood out when something was made; screens turn it into words. */
+export const findingSchema = z.object({
+  /** A `blocking` one is never approved; a `wrong` one waits for a person. */
+  level: z.enum(['look', 'wrong', 'blocking']),
+  of: z.enum(['post', 'video', 'update']),
+  /** As the check of that kind has it. */
+  finding: z.looseObject({ kind: z.string() })
+});
+export type MakeFinding = z.infer<typeof findingSchema>;
+
+export const outboxStateSchema = z.enum([
+  /** Made, and not to be sent before the user has looked at it. */
+  'in-review',
+  /** Looked at or let through, and waiting for the pace of its lane. */
+  'planned',
+  'waiting',
+  'sending',
+  'published',
+  'failed',
+  'removed'
+]);
+export type OutboxState = z.infer<typeof outboxStateSchema>;
+
+/** One thing to be placed, written down before anything is sent. Times are milliseconds since 1970. */
+export const outboxEntrySchema = z.object({
+  key: z.string(),
+  /** The item it was made from. */
+  itemId: z.string(),
+  placeId: z.string(),
+  /** The lane that made it, or empty; it goes out at the pace of that lane. */
+  laneId: z.string().default(''),
+  /** What is wanted: that it stands there as the payload says, or that it is gone. */
+  wanted: z.enum(['published', 'removed']),
+  payload: payloadSchema,
+  /** Grows with each change of what is wanted, and the one that the place is known to hold. */
+  revision: z.number().int(),
+  publishedRevision: z.number().int(),
+  state: outboxStateSchema,
+  /** Address at the place, once known. */
+  url: z.string(),
+  attempts: z.number().int(),
+  nextTry: z.number(),
+  /** Until when a call that was never answered may still take effect. */
+  unsettledUntil: z.number(),
+  problem: problemSchema.nullable(),
+  /** Of what is posted by hand: the address it got, once it is known. */
+  answer: z.string().default(''),
+  findings: z.array(findingSchema).default([]),
+  created: z.number(),
+  updated: z.number()
+});
+export type OutboxEntry = z.infer<typeof outboxEntrySchema>;
+
+/** What is to be done next for an entry. */
+export type Command =
+  | { do: 'wait'; until: number }
+  | { do: 'find' }
+  | { do: 'publish' }
+  | { do: 'update'; url: string }
+  | { do: 'remove'; url: string }
+  | { do: 'nothing' };
+
+/** What came of a command. */
+export type Outcome =
+  | { came: 'found'; url: string }
+  | { came: 'not-found' }
+  | { came: 'published'; url: string; revision: number }
+  | { came: 'removed' }
+  | { came: 'problem'; problem: Problem };
+
+/** Milliseconds. A call is given up after `callLimit`; it may take effect until then. */
+export const TIMES = { callLimit: 20_000 };
+const BACKOFF: Backoff = { first: 1_000, max: 300_000 };
+export const MAX_ATTEMPTS = 8;
+
+export function newEntry(
+  fields: Pick<OutboxEntry, 'key' | 'itemId' | 'placeId' | 'payload'> &
+    Partial<Pick<OutboxEntry, 'laneId' | 'state' | 'url' | 'findings'>>,
+  now: number
+): OutboxEntry {
+  return {
+    laneId: '',
+    state: 'waiting',
+    url: '',
+    findings: [],
+    ...fields,
+    wanted: 'published',
+    revision: 1,
+    publishedRevision: 0,
+    attempts: 0,
+    nextTry: now,
+    unsettledUntil: 0,
+    problem: null,
+    answer: '',
+    created: now,
+    updated: now
+  };
+}
+
+/** The same entry with something else wanted of it. What is known of the place is kept. */
+export function changeRequest(
+  entry: OutboxEntry,
+  change: { wanted: 'published'; payload: Payload } | { wanted: 'removed' },
+  now: number
+): OutboxEntry {
+  return {
+    ...entry,
+    ...change,
+    revision: entry.revision + 1,
+    state: 'waiting',
+    attempts: 0,
+    nextTry: now,
+    problem: null,
+    updated: now
+  };
+}
+
+/**
+ * What to keep when a worker saves an entry: a wish written while it worked stands, and what was
+ * learned of the place is added to it.
+ */
+export function mergeSaved(stored: OutboxEntry | null, learned: OutboxEntry): OutboxEntry {
+  if (!stored || stored.revision <= learned.revision) return learned;
+  const { url, publishedRevision, unsettledUntil } = learned;
+  return { ...stored, url, publishedRevision, unsettledUntil };
+}
+
+/** Lets what waits for review or for its pace go out; what is planned for later keeps its time. */
+export const approve = (entry: OutboxEntry, now: number): OutboxEntry =>
+  entry.state === 'in-review' || entry.state === 'planned'
+    ? { ...entry, state: 'waiting', nextTry: Math.max(now, entry.nextTry), updated: now }
+    : entry;
+
+/** Tries a failed or waiting entry at once. */
+export const retryNow = (entry: OutboxEntry, now: number): OutboxEntry =>
+  entry.state === 'failed' || entry.state === 'waiting'
+    ? { ...entry, state: 'waiting', attempts: 0, nextTry: now, problem: null, updated: now }
+    : entry;
+
+/**
+ * What to do next. Nothing is ever placed before the place was asked for the key, and not while
+ * an unanswered call could still take effect: so a retry, a second tab or a lost answer ends in one
+ * item, as long as one holder at a time works on an entry.
+ * @param looked whether the place was asked for the key in this turn, and did not have it
+ */
+export function nextCommand(entry: OutboxEntry, looked: boolean, now: number): Command {
+  if (entry.state !== 'waiting' && entry.state !== 'sending') return { do: 'nothing' };
+  if (entry.nextTry > now) return { do: 'wait', until: entry.nextTry };
+  if (!entry.url && !looked) return { do: 'find' };
+  if (entry.unsettledUntil > now) return { do: 'wait', until: entry.unsettledUntil };
+  if (entry.wanted === 'removed')
+    return entry.url ? { do: 'remove', url: entry.url } : { do: 'nothing' };
+  return entry.url ? { do: 'update', url: entry.url } : { do: 'publish' };
+}
+
+/**
+ * The entry as it is written down before a command is carried out. A crash after this leaves an
+ * entry that knows a call may be under way.
+ */
+export function beforeCommand(entry: OutboxEntry, command: Command, now: number): OutboxEntry {
+  const isWrite = command.do === 'publish' || command.do === 'update' || command.do === 'remove';
+  return {
+    ...entry,
+    state: 'sending',
+    unsettledUntil: isWrite ? now + TIMES.callLimit : entry.unsettledUntil,
+    updated: now
+  };
+}
+
+/**
+ * The entry after a command, and whether another command may follow at once.
+ * @param chance between 0 and 1, spreads the waits
+ */
+export function afterCommand(
+  entry: OutboxEntry,
+  command: Command,
+  outcome: Outcome,
+  now: number,
+  chance: number
+): OutboxEntry {
+  const known = { ...entry, problem: null, updated: now };
+  switch (outcome.came) {
+    case 'found':
+      // Another installation may have put it there: what it holds is replaced, never doubled.
+      // The one call that may have been open is the one that put it there, so it is over.
+      return { ...known, url: outcome.url, unsettledUntil: 0 };
+    case 'not-found':
+      return known;
+    case 'removed':
+      return {
+        ...known,
+        state: 'removed',
+        url: urlAfterRemoval(entry),
+        unsettledUntil: 0,
+        publishedRevision: 0
+      };
+    case 'published': {
+      const isCurrent = outcome.revision === entry.revision;
+      return {
+        ...known,
+        url: outcome.url,
+        publishedRevision: outcome.revision,
+        unsettledUntil: 0,
+        attempts: 0,
+        state: isCurrent && entry.wanted === 'published' ? 'published' : 'waiting'
+      };
+    }
+    case 'problem':
+      return afterProblem(entry, command, outcome.problem, now, chance);
+  }
+}
+
+/** What was changed still stands where it stood; what was published is gone. */
+const urlAfterRemoval = ({ payload, url }: OutboxEntry): string => (isChange(payload) ? url : '');
+
+function afterProblem(
+  entry: OutboxEntry,
+  command: Command,
+  problem: Problem,
+  now: number,
+  chance: number
+): OutboxEntry {
+  if (problem.kind === 'not-found' && command.do === 'remove') {
+    return {
+      ...entry,
+      state: 'removed',
+      url: urlAfterRemoval(entry),
+      problem: null,
+      unsettledUntil: 0,
+      updated: now
+    };
+  }
+  if (problem.kind === 'not-found' && command.do === 'update' && !isChange(entry.payload)) {
+    // Someone removed it at the place. It is looked for once more by its key, then placed anew.
+    return {
+      ...entry,
+      state: 'waiting',
+      url: '',
+      publishedRevision: 0,
+      unsettledUntil: 0,
+      updated: now
+    };
+  }
+  const attempts = entry.attempts + 1;
+  const isWrite = command.do !== 'find';
+  // An answer, even a bad one, means that the call is over; only silence leaves it open.
+  const unsettledUntil = isWrite && !isUncertain(problem.kind) ? 0 : entry.unsettledUntil;
+  const gaveUp = !isPassing(problem.kind) || attempts >= MAX_ATTEMPTS;
+  const wait = waitAfter(attempts, BACKOFF, problem, chance);
+  return {
+    ...entry,
+    attempts,
+    problem,
+    unsettledUntil,
+    state: gaveUp ? 'failed' : 'waiting',
+    nextTry: now + wait,
+    updated: now
+  };
+}

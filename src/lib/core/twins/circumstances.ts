@@ -1,0 +1,45 @@
+import { isChange, isUpdate, type OutboxEntry, type OutboxState } from '../delivery/outbox.ts';
+import type { Transfer } from '../delivery/transfer.ts';
+import type { Circumstances, Publishing } from './pair.ts';
+
+const PUBLISHING: Record<OutboxState, Publishing | undefined> = {
+  'in-review': 'in-review',
+  planned: 'planned',
+  waiting: 'under-way',
+  sending: 'under-way',
+  failed: 'failed',
+  published: undefined,
+  removed: undefined
+};
+
+/** What the user decided, and what lies on the desk, in the booth and in the outbox. */
+export interface PairingFacts {
+  setAside: readonly { id: string; at: string }[];
+  accepted: readonly { id: string; titles: { video: string; post: string } }[];
+  drafts: readonly { id: string; since: string }[];
+  narrations: readonly { id: string; since: string }[];
+  entries: readonly OutboxEntry[];
+  transfers: readonly Transfer[];
+}
+
+/** Facts by the items they are about, as pairing needs them. */
+export function circumstancesOf(facts: PairingFacts): Circumstances {
+  const publishing = new Map<string, Publishing>();
+  const embedding = new Set(facts.transfers.filter((t) => t.embeds).map((t) => t.itemId));
+  for (const { itemId, payload, state } of facts.entries) {
+    // An update on its way makes neither half; a change makes none either, but may tie them.
+    if (isUpdate(payload)) continue;
+    const stage = PUBLISHING[state];
+    if (!stage) continue;
+    if (!isChange(payload)) publishing.set(itemId, stage);
+    else if (payload.change.what === 'embed' && stage === 'under-way') embedding.add(itemId);
+  }
+  return {
+    setAside: new Map(facts.setAside.map((d) => [d.id, d.at])),
+    accepted: new Map(facts.accepted.map((d) => [d.id, d.titles])),
+    onDesk: new Map(facts.drafts.map((d) => [d.id, d.since])),
+    inBooth: new Map(facts.narrations.map((n) => [n.id, n.since])),
+    publishing,
+    embedding
+  };
+}

@@ -1,0 +1,52 @@
+<script lang="ts">
+  import type { Snippet } from 'svelte';
+  import type { OutboxEntry } from '$lib/core/delivery/outbox.ts';
+  import { retryNow } from '$lib/delivery/deliverEntry.ts';
+  import { clock } from './clock.svelte.ts';
+  import { canCancel, deliveryMessage, isUnderWay } from './deliveryMessages.ts';
+  import ProblemNote from './ProblemNote.svelte';
+
+  interface Props {
+    entry: OutboxEntry;
+    /** What it is: post, video, update. */
+    noun: string;
+    onremove: () => unknown;
+    /** Where it can be seen, or empty where nobody but its owner can see it. */
+    url?: string;
+    /** How far it has got, where more is known of it than the outbox knows. */
+    message?: string;
+    /** What else there is to say. */
+    children?: Snippet;
+    /** Further actions. */
+    actions?: Snippet;
+  }
+  let { entry, noun, onremove, url = entry.url, message = '', children, actions }: Props = $props();
+  const isSending = $derived(isUnderWay(entry));
+  const now = clock(() => isSending);
+  const isCancellable = $derived(canCancel(entry, now.value));
+  const isThere = $derived(Boolean(entry.url) && !isSending && entry.wanted === 'published');
+</script>
+
+<p class="text-sm" role="status">{message || deliveryMessage(entry, noun, now.value)}</p>
+{#if entry.problem && entry.state !== 'published'}
+  <ProblemNote problem={entry.problem} item={entry.payload.title}>
+    {#snippet actions()}
+      {#if entry.state === 'failed'}
+        <button class="plain btn btn-sm" onclick={() => retryNow(entry.key)}>Try again</button>
+        <a class="bare btn btn-sm" href="/places">Go to Places</a>
+      {/if}
+    {/snippet}
+  </ProblemNote>
+{/if}
+{@render children?.()}
+{#if isThere || isCancellable || actions}
+  <div class="flex flex-wrap items-center gap-2 text-sm">
+    {#if isThere && url}<a href={url} target="_blank" rel="noreferrer">View {noun}</a>{/if}
+    {@render actions?.()}
+    {#if isThere}
+      <button class="plain btn btn-sm" onclick={() => onremove()}>Delete {noun}</button>
+    {:else if isCancellable}
+      <button class="bare btn btn-sm" onclick={() => onremove()}>Cancel</button>
+    {/if}
+  </div>
+{/if}

@@ -1,0 +1,145 @@
+import type { DetailsFinding } from '$lib/core/narration/details.ts';
+import type { FrameName } from '$lib/core/narration/frames.ts';
+import type { MediaProblem, RenderProblem } from '$lib/core/narration/narration.ts';
+import type { SceneKind } from '$lib/core/narration/scenes.ts';
+import type { LeftSilentReason } from '$lib/core/narration/script.ts';
+import type { StyleName, Typeface } from '$lib/core/narration/styles.ts';
+import type { Voice } from '$lib/core/narration/voices.ts';
+import type { SpeechProblem } from '$lib/voice/speech.ts';
+import { fieldMessage } from './messages.ts';
+
+export const sceneLabels: Record<SceneKind, string> = {
+  title: 'Title',
+  section: 'Heading',
+  sentence: 'Sentence',
+  list: 'List',
+  quote: 'Quotation',
+  picture: 'Picture',
+  end: 'End card'
+};
+
+export const frameLabels: Record<FrameName, string> = {
+  wide: 'Wide',
+  upright: 'Upright',
+  square: 'Square'
+};
+
+export const styleLabels: Record<StyleName, string> = {
+  margin: 'Woven margin',
+  band: 'Band',
+  sheet: 'Sheet'
+};
+
+export const typefaceLabels: Record<Typeface, string> = {
+  serif: 'With serifs',
+  sans: 'Without serifs',
+  mono: 'Even width'
+};
+
+const NOT_HEARD: Record<LeftSilentReason, string> = {
+  code: 'Code is not read out.',
+  table: 'A table is not read out.',
+  footnote: 'Notes are not read out.',
+  gallery: 'Of a gallery the first picture is shown.',
+  embed: 'Something to play cannot be read out.',
+  folded: 'Folded away in the post.',
+  'over-length': 'Left out for the length.',
+  'nothing-to-say': 'There is nothing in it to say.',
+  'same-as-title': 'It says the title again.',
+  'no-text-of-picture': 'The picture has no text alternative.'
+};
+export const leftSilentMessage = (reason: LeftSilentReason): string => NOT_HEARD[reason];
+
+const SILENT: Record<SpeechProblem, string> = {
+  'other-script': 'This voice has no sounds for this script. Choose a voice of its language.',
+  'no-such-voice': 'This voice is not here.',
+  silent: 'The voice said nothing. Write down how it is said.',
+  'engine-failed': 'The voice failed on this sentence. Write it otherwise, or try another voice.'
+};
+export const silentMessage = (problem: SpeechProblem): string => SILENT[problem];
+
+const languages = new Intl.DisplayNames(['en'], { type: 'language' });
+
+export function voiceMessage({ language, manner, engine }: Voice): string {
+  const name = languages.of(language) ?? language;
+  const kind = { higher: ', higher', lower: ', lower', scottish: ', Scottish', plain: '' }[manner];
+  return `${manner === 'scottish' ? 'British English' : name}${kind}${engine === 'espeak' && /^en/.test(language) ? ', plain' : ''}`;
+}
+
+export function mediaProblemMessage(problem: MediaProblem, name: string): string {
+  switch (problem.kind) {
+    case 'not-media':
+      return `“${name}” is no sound or video file that can be read. Nothing was changed.`;
+    case 'no-sound':
+      return `“${name}” has no sound. Nothing was changed.`;
+    case 'no-picture':
+      return `“${name}” has no moving picture. Nothing was changed.`;
+    case 'odd-codec':
+      return `This browser cannot decode “${name}” (${problem.codec}). Save it as WebM or MP4 (H.264) and import it again. Nothing was changed.`;
+  }
+}
+
+export function renderProblemMessage(problem: RenderProblem): { what: string; todo: string } {
+  switch (problem.kind) {
+    case 'no-webcodecs':
+      return {
+        what: 'This browser cannot encode video.',
+        todo: 'Use a browser that has WebCodecs. The script, captions, sound and pictures can still be exported.'
+      };
+    case 'no-such-format':
+      return {
+        what: `This browser cannot write ${problem.format === 'mp4' ? 'MP4' : 'WebM'}.`,
+        todo: 'Choose the other format.'
+      };
+    case 'disk-full':
+      return {
+        what: 'There is no room left in the browser’s storage.',
+        todo: 'Free some disk space, then continue: finished parts are kept.'
+      };
+    case 'stopped':
+      return { what: 'Stopped.', todo: 'Finished parts are kept. Continue when you like.' };
+    case 'media':
+      return {
+        what: 'A clip or sound of yours could not be read.',
+        todo: mediaProblemMessage(problem.problem, 'the file')
+      };
+    case 'broken':
+      return {
+        what: 'Rendering failed.',
+        todo: `Finished parts are kept; try again. It said: ${problem.detail || 'nothing'}`
+      };
+  }
+}
+
+const WHAT = { title: 'The title', description: 'The description', tags: 'The tags' };
+export function detailsMessage(finding: DetailsFinding): string {
+  switch (finding.kind) {
+    case 'no-title':
+      return 'The video has no title.';
+    case 'no-channel':
+      return 'No channel is chosen.';
+    case 'no-date':
+      return 'The date is missing.';
+    case 'past-date':
+      return 'The date has passed.';
+    case 'no-link':
+      return 'The description has no link to the post.';
+    case 'angle-brackets':
+      return 'Channels refuse < and > in a title.';
+    case 'too-long':
+      return `${WHAT[finding.what]} ${finding.what === 'tags' ? 'have' : 'has'} ${finding.length} characters; ${finding.limit} are allowed.`;
+    case 'field':
+      return fieldMessage(finding.problem);
+  }
+}
+
+/** 4 min 10 s */
+export function runningTime(seconds: number): string {
+  const whole = Math.round(seconds);
+  const [minutes, rest] = [Math.floor(whole / 60), whole % 60];
+  return minutes === 0 ? `${rest} s` : rest === 0 ? `${minutes} min` : `${minutes} min ${rest} s`;
+}
+
+/** 12.4 MB */
+export const formatSize = (bytes: number): string =>
+  bytes < 1e6 ? `${Math.round(bytes / 1000)} KB` : `${(bytes / 1e6).toFixed(1)} MB`;

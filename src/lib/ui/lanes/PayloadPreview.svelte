@@ -1,0 +1,81 @@
+<script lang="ts">
+  import { isPost, isUpdate, isVideo, type Payload } from '$lib/core/delivery/outbox.ts';
+  import { keptFile } from '$lib/data/media.ts';
+  import { readRender } from '$lib/data/narrations.ts';
+  import { getNetwork } from '$lib/data/networks.ts';
+  import SafeHtml from '$lib/ui/desk/SafeHtml.svelte';
+  import Preview from '$lib/ui/updates/Preview.svelte';
+  import { live } from '$lib/ui/live.svelte.ts';
+  import { readFile } from '$lib/video/files.ts';
+
+  interface Props {
+    payload: Payload;
+    itemId: string;
+    placeId: string;
+    /** Of the post, for those who cannot see it. */
+    label: string;
+  }
+  let { payload, itemId, placeId, label }: Props = $props();
+  const network = live(() => {
+    const id = placeId;
+    return () => getNetwork(id);
+  });
+  /** Where the file that goes with it can be seen from this page. */
+  let file = $state('');
+  const kept = $derived(
+    isVideo(payload) ? '' : isUpdate(payload) ? ((payload.clip ?? payload.picture)?.url ?? '') : ''
+  );
+
+  $effect(() => {
+    const [name, isOfVideo, id] = [kept, isVideo(payload), itemId];
+    let isGone = false;
+    void (async () => {
+      const render = isOfVideo ? await readRender(id) : null;
+      const blob = render ? await readFile(render.file) : name && (await keptFile(name));
+      if (blob && !isGone) file = URL.createObjectURL(blob);
+    })();
+    return () => {
+      isGone = true;
+      URL.revokeObjectURL(file);
+      file = '';
+    };
+  });
+</script>
+
+{#if isUpdate(payload)}
+  {#if network.value}
+    <div class="max-w-xl">
+      <Preview
+        {payload}
+        limits={network.value.limits}
+        isCutShort={false}
+        addressOf={(url) => (url === kept ? file || url : url)}
+      />
+      {#if payload.form === 'quiz'}
+        <p class="pt-1 text-quiet">
+          Right: {payload.options.find((o) => o.right)?.text}. Shown afterwards: {payload.why}
+        </p>
+      {/if}
+    </div>
+  {/if}
+{:else if isVideo(payload)}
+  <div class="flex flex-wrap gap-4">
+    {#if file}
+      <!-- svelte-ignore a11y_media_has_caption -->
+      <video
+        src={file}
+        controls
+        class="max-h-64 max-w-full bg-black"
+        aria-label="The finished video"
+      ></video>
+    {/if}
+    <div class="min-w-0 flex-1 basis-64">
+      <p class="font-semibold">{payload.title}</p>
+      <p class="break-words whitespace-pre-line">{payload.description}</p>
+      {#if payload.tags.length > 0}<p class="text-quiet">{payload.tags.join(', ')}</p>{/if}
+    </div>
+  </div>
+{:else if isPost(payload)}
+  <p class="font-semibold">{payload.title}</p>
+  <SafeHtml html={payload.html} {label} language="" />
+{/if}

@@ -1,0 +1,18 @@
+import { openHandOffs } from '$lib/data/outbox.ts';
+import { runningRenders } from '$lib/data/narrations.ts';
+import { pendingTransfers, transfersToEmbed } from '$lib/data/transfers.ts';
+import { deliverPending } from '$lib/delivery/deliverEntry.ts';
+
+/**
+ * Resumes what was left by a tab that is gone, and what had to wait. What makes and sends videos is
+ * loaded only when there are any.
+ */
+export async function resumeWork(): Promise<void> {
+  void deliverPending();
+  if ((await openHandOffs()).length > 0) await (await import('./handOff.ts')).lookForAnswers();
+  if ((await pendingTransfers()).length > 0)
+    await (await import('$lib/delivery/transfers.ts')).sendPending();
+  if ((await transfersToEmbed()).length > 0)
+    await (await import('$lib/delivery/changes.ts')).embedOpenedVideos();
+  if ((await runningRenders()).length > 0) await (await import('./narrate.ts')).resumeRenders();
+}

@@ -1,0 +1,80 @@
+import { discover, type Discovered } from '$lib/core/lanes/runner.ts';
+import { onChange } from '$lib/data/changes.ts';
+import type { Lane } from '$lib/core/lanes/lane.ts';
+import { rateOf, type Rate } from '$lib/core/lanes/rate.ts';
+import { dropReason, inOrder, type Candidate, type DropReason } from '$lib/core/lanes/filter.ts';
+import { candidatesOf } from '$lib/data/candidates.ts';
+import { laneStore } from '$lib/data/lanes.ts';
+
+/** Things that are told of by name. */
+const MAX_TOLD = 300;
+
+/** What a lane would find as it stands. */
+export interface Foreseen {
+  seen: number;
+  passes: number;
+  /** What passes, in the order in which it would be taken. */
+  passing: { id: string; title: string; published: string | null }[];
+  dropped: { id: string; title: string; url: string; reason: DropReason }[];
+  rate: Rate;
+}
+
+/**
+ * Candidates for the forms of a lane, which ask at every change of a field: they are kept under all
+ * that they depend on, until the catalogue changes.
+ */
+const kept = new Map<string, Candidate[]>();
+onChange(['items', 'bodies', 'twins', 'outbox', 'places', 'playlists'], () => kept.clear());
+
+async function foreseenCandidates(lane: Lane): Promise<Candidate[]> {
+  const { source, filter } = lane;
+  const countsWords = filter.fewestWords !== null || filter.mostWords !== null;
+  const key = JSON.stringify([source.places, source.playlists, countsWords]);
+  const candidates = kept.get(key) ?? (await candidatesOf(lane));
+  if (kept.size > 8) kept.clear();
+  kept.set(key, candidates);
+  return candidates;
+}
+
+export const lanesApi = {
+  /** Looks at the sources of a lane and writes down what is taken and why the rest is not. */
+  discover: async (lane: Lane, runId: string, now: number): Promise<Discovered> =>
+    discover(lane, await candidatesOf(lane), laneStore, runId, now),
+
+  /** One item as a lane sees it, or undefined where its sources do not have it. */
+  candidate: async (lane: Lane, itemId: string): Promise<Candidate | undefined> =>
+    (await foreseenCandidates(lane)).find((c) => c.item.id === itemId),
+
+  /** What a lane would find, whether it is kept yet or not. Nothing is written down. */
+  async foresee(lane: Lane, now: number): Promise<Foreseen> {
+    const candidates = inOrder(await foreseenCandidates(lane), lane.filter);
+    const dropped: Foreseen['dropped'] = [];
+    const passing: Candidate[] = [];
+    for (const candidate of candidates) {
+      const reason = dropReason(candidate, lane, now);
+      const { id, title, url } = candidate.item;
+      if (reason) dropped.push({ id, title, url, reason });
+      else passing.push(candidate);
+    }
+    // How much there was is asked without what was done already or is too old for a new lane.
+    const wide = { ...lane, filter: { ...lane.filter, scope: 'newest-first' as const } };
+    const given = candidates.filter((c) => {
+      const kind = dropReason(c, wide, now)?.kind;
+      return kind === undefined || kind === 'has-twin' || kind === 'in-hand';
+    });
+    return {
+      seen: candidates.length,
+      passes: passing.length,
+      passing: passing
+        .slice(0, MAX_TOLD)
+        .map(({ item: { id, title, published } }) => ({ id, title, published })),
+      dropped: dropped.slice(0, MAX_TOLD),
+      rate: rateOf(
+        given.map((c) => Date.parse(c.item.published ?? '')).filter(Number.isFinite),
+        now
+      )
+    };
+  }
+};
+
+export type LanesApi = typeof lanesApi;

@@ -1,0 +1,30 @@
+import '../../../tests/browserOf.ts';
+import assert from 'node:assert/strict';
+import { after, test } from 'node:test';
+import { launch } from './launch.ts';
+import type { NarrationApi } from './narrationApi.ts';
+
+// Ports alone do not keep the process from ending.
+const awake = setInterval(() => {}, 1_000);
+after(() => clearInterval(awake));
+
+test('a worker is started once, when it is first used, and anew after it was ended', async () => {
+  let started = 0;
+  let ended = 0;
+  const worker = launch<NarrationApi>(() => {
+    started++;
+    const made = new Worker(new URL('./narration.worker.ts', import.meta.url), { name: 'test' });
+    return Object.assign(made, { terminate: () => ended++ });
+  });
+  assert.equal(started, 0);
+  worker.end();
+  assert.equal(ended, 0);
+  assert.equal(await worker().languageOf('Wind the warp with even hands and tie the cross.'), 'en');
+  assert.equal(await worker().languageOf('Die Kette wird mit ruhigen Händen geschärt.'), 'de');
+  assert.equal(started, 1);
+  worker.end();
+  worker.end();
+  assert.equal(ended, 1);
+  assert.equal(await worker().languageOf('Beat softly after every pick of the weft.'), 'en');
+  assert.equal(started, 2);
+});

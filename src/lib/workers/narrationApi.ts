@@ -1,0 +1,25 @@
+import { detectLanguage } from '$lib/core/language/language.ts';
+import { normalizeForSpeech } from '$lib/core/narration/normalization/normalize.ts';
+import type { ScriptOptions } from '$lib/core/narration/line.ts';
+import { postBlocks } from '$lib/core/narration/postBlocks.ts';
+import { proposeScenes, type Scene } from '$lib/core/narration/scenes.ts';
+import { writeScript, type Script } from '$lib/core/narration/script.ts';
+
+export const narrationApi = {
+  /** A post as a script and a storyboard. */
+  narrate(
+    post: { title: string; html: string; by: string; url: string },
+    options: ScriptOptions
+  ): { script: Script; scenes: Scene[] } {
+    const script = writeScript({ title: post.title, blocks: postBlocks(post.html) }, options);
+    return { script, scenes: proposeScenes(script, post) };
+  },
+
+  /** How a line is said, after its text was changed. */
+  spoken: (text: string, { language, pronunciations }: ScriptOptions): string =>
+    normalizeForSpeech(text, language, pronunciations),
+
+  languageOf: (text: string): string => detectLanguage(text)
+};
+
+export type NarrationApi = typeof narrationApi;

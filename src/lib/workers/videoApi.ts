@@ -1,0 +1,325 @@
+import { proxy } from 'comlink';
+import { writeWebVtt } from '$lib/core/captions/webvtt.ts';
+import type { Chapter } from '$lib/core/chapters/chapter.ts';
+import { FRAMES, frameOfShape } from '$lib/core/narration/frames.ts';
+import { layOutScene } from '$lib/core/narration/layout.ts';
+import type { Format, MediaProblem, RenderProblem } from '$lib/core/narration/narration.ts';
+import { sceneSchema } from '$lib/core/narration/scenes.ts';
+import type { Style } from '$lib/core/narration/styles.ts';
+import { getMedia, mediaIds, saveMedia } from '$lib/data/media.ts';
+import { canvasMeasure } from '$lib/video/canvasMeasure.ts';
+import { encodeClip, encodePart, mux, possibleEncodings } from '$lib/video/encode.ts';
+import { readFile, removeOthers } from '$lib/video/files.ts';
+import { loadWorkerFonts } from '$lib/video/fonts.ts';
+import { lengthOf, planVideo, tracksOf, type Plan, type Production } from '$lib/video/job.ts';
+import { examineClip, keepSound, MediaError } from '$lib/video/ownMedia.ts';
+import { paint } from '$lib/video/paint.ts';
+import { partName, planParts } from '$lib/video/parts.ts';
+import { readPictures } from '$lib/video/pictures.ts';
+import { soundWorker } from './sound.ts';
+import { Stop } from '$lib/video/stop.ts';
+import { together } from '$lib/video/together.ts';
+
+export interface Rendered {
+  file: string;
+  bytes: number;
+  seconds: number;
+  width: number;
+  height: number;
+  captions: string;
+  chapters: Chapter[];
+}
+
+export interface RenderJob extends Production {
+  /** The post; names of files begin with it. */
+  id: string;
+  format: Format;
+  /** Name of the finished file, and of files of this post that must not go. */
+  file: string;
+  kept: string[];
+  tags: { title: string; comment: string; language: string };
+}
+
+const stop = new Stop();
+/** Milliseconds between two reports. */
+const TELL_EVERY = 250;
+
+function problemOf(error: unknown): RenderProblem {
+  if (error instanceof Error && error.name === 'Stopped') return { kind: 'stopped' };
+  if (error instanceof MediaError) return { kind: 'media', problem: error.problem };
+  // By its name and words: an error from the worker within comes over as a plain one.
+  if (error instanceof Error && /quota/i.test(`${error.name} ${error.message}`))
+    return { kind: 'disk-full' };
+  return { kind: 'broken', detail: error instanceof Error ? error.message : String(error) };
+}
+
+/** What cannot be read at all is no media, whatever the decoder stumbled over. */
+const mediaProblem = (error: unknown): MediaProblem =>
+  error instanceof MediaError ? error.problem : { kind: 'not-media' };
+
+const canvas = new OffscreenCanvas(16, 16);
+const context = canvas.getContext('2d');
+const measure = context ? canvasMeasure(context) : () => 0;
+const fonts = (): Promise<void> =>
+  loadWorkerFonts((self as unknown as { fonts: FontFaceSet }).fonts);
+
+async function plan(production: Production): Promise<Plan> {
+  await fonts();
+  const urls = new Set(await mediaIds());
+  return planVideo(production, measure, (url) => urls.has(url));
+}
+
+const picturesOf = (job: Production) =>
+  readPictures([
+    ...job.scenes.flatMap((s) => (s.picture ? [s.picture.url] : [])),
+    ...(job.style.mark ? [job.style.mark] : [])
+  ]);
+
+/** A clip before or after, with its sound decoded once and kept. */
+async function clipOf(name: string) {
+  const kept = name ? await getMedia(name) : undefined;
+  if (!kept) return null;
+  const seconds = kept.seconds ?? (await examineClip(kept.blob));
+  // The plan, the preview and the captions go by the same length.
+  if (kept.seconds === null) await saveMedia({ ...kept, seconds });
+  const sound = `${name}:sound`;
+  if (!(await getMedia(sound))) {
+    try {
+      const decoded = await keepSound(kept.blob);
+      await saveMedia({ id: sound, name: kept.name, ...decoded });
+    } catch (error) {
+      if (!(error instanceof MediaError && error.problem.kind === 'no-sound')) throw error;
+    }
+  }
+  return { name, blob: kept.blob, seconds, sound };
+}
+
+async function make(
+  job: RenderJob,
+  report: (share: number, step: 'sound' | 'frames' | 'file') => void
+): Promise<Rendered> {
+  const { width, height } = FRAMES[job.frame];
+  const encodings = await possibleEncodings({ width, height });
+  if (encodings.length === 0) throw new NoEncoder({ kind: 'no-webcodecs' });
+  const encoding = encodings.find((e) => e.format === job.format);
+  if (!encoding) throw new NoEncoder({ kind: 'no-such-format', format: job.format });
+  const [before, after] = [await clipOf(job.before), await clipOf(job.after)];
+  const [planned, pictures] = [await plan(job), await picturesOf(job)];
+  const offset = planned.before;
+  const { duration } = planned.timeLine;
+  const seconds = lengthOf(planned);
+
+  let [soundTo, encodedTo, muxedTo, reportedAt] = [0, 0, 0, 0];
+  const tell = () => {
+    stop.check();
+    // A page that draws progress takes time from the work itself.
+    if (performance.now() - reportedAt < TELL_EVERY) return;
+    reportedAt = performance.now();
+    const share = (soundTo * 0.4 + encodedTo * 0.5 + muxedTo * 0.1) / Math.max(1, seconds);
+    report(Math.min(0.999, share), muxedTo > 0 ? 'file' : encodedTo > 0 ? 'frames' : 'sound');
+  };
+  const soundPlan = {
+    scenes: planned.scenes,
+    timeLine: planned.timeLine,
+    speech: job.speech,
+    offset,
+    seconds,
+    music: job.music,
+    musicLevel: job.musicLevel,
+    clips: [
+      ...(before ? [{ sound: before.sound, at: 0, seconds: before.seconds }] : []),
+      ...(after ? [{ sound: after.sound, at: offset + duration, seconds: after.seconds }] : [])
+    ]
+  };
+  const isFinished = async (name: string) => (await readFile(name)) !== null;
+
+  const parts: { name: string; start: number }[] = [];
+  const encodeAll = async () => {
+    const addClip = async (clip: typeof before, start: number) => {
+      if (!clip) return;
+      const name = await partName(job.id, { clip: clip.name, encoding });
+      parts.push({ name, start });
+      if (!(await isFinished(name)))
+        await encodeClip(name, clip.blob, encoding, (share) => {
+          encodedTo = start + share * clip.seconds;
+          tell();
+        });
+    };
+    await addClip(before, 0);
+    for (const part of planParts(planned.timeLine, planned.layouts)) {
+      const name = await partName(job.id, { frames: part.frames, seconds: part.seconds, encoding });
+      const start = offset + part.start;
+      parts.push({ name, start });
+      if (!(await isFinished(name)))
+        await encodePart(name, part, encoding, pictures, encoding.width / width, (at) => {
+          encodedTo = start + at;
+          tell();
+        });
+      encodedTo = start + part.seconds;
+      tell();
+    }
+    await addClip(after, offset + duration);
+    encodedTo = seconds;
+  };
+  const soundName = await partName(job.id, { ...soundPlan, speech: [...job.speech], encoding });
+  const encodeAllSound = async () => {
+    if (await isFinished(soundName)) return;
+    await soundWorker().encode(
+      soundPlan,
+      { scratch: `${job.id}-sound`, file: soundName },
+      encoding,
+      proxy((at) => {
+        soundTo = at;
+        if (!stop.isAsked) tell();
+      })
+    );
+  };
+  // Sound is reckoned in a worker of its own while pictures are encoded here.
+  await together([encodeAllSound, encodeAll], () => {
+    stop.ask();
+    void soundWorker().stop();
+  });
+  soundTo = seconds;
+  const { file } = job;
+  await mux({
+    name: file,
+    encoding,
+    parts,
+    sound: soundName,
+    tags: job.tags,
+    goOn: (at) => {
+      muxedTo = Math.max(muxedTo, at);
+      tell();
+    }
+  });
+  // Parts of earlier versions are of no use any more.
+  await removeOthers(job.id, [...parts.map((p) => p.name), soundName, file, ...job.kept]);
+  for (const picture of pictures.values()) picture.close();
+  const { captions, chapters } = tracksOf(planned);
+  return {
+    file,
+    seconds,
+    width: encoding.width,
+    height: encoding.height,
+    chapters,
+    bytes: (await readFile(file))?.size ?? 0,
+    captions: writeWebVtt(captions)
+  };
+}
+
+class NoEncoder extends Error {
+  constructor(readonly problem: RenderProblem) {
+    super(problem.kind);
+  }
+}
+
+export const videoApi = {
+  /** How a video would look and run; the very layouts and times that are rendered. */
+  plan,
+
+  formats: async (production: Pick<Production, 'frame'>): Promise<Format[]> =>
+    (await possibleEncodings(FRAMES[production.frame])).map((e) => e.format),
+
+  async render(
+    job: RenderJob,
+    report: (share: number, step: 'sound' | 'frames' | 'file') => void
+  ): Promise<{ rendered: Rendered; problem: null } | { rendered: null; problem: RenderProblem }> {
+    stop.reset();
+    try {
+      return { rendered: await make(job, report), problem: null };
+    } catch (error) {
+      return {
+        rendered: null,
+        problem: error instanceof NoEncoder ? error.problem : problemOf(error)
+      };
+    }
+  },
+
+  stop(): void {
+    stop.ask();
+    void soundWorker().stop();
+  },
+
+  /** One card as a PNG file. */
+  async card(production: Production, scene: number): Promise<Blob> {
+    const { width, height } = FRAMES[production.frame];
+    const planned = await plan({
+      ...production,
+      scenes: production.scenes.slice(scene, scene + 1)
+    });
+    const drawn = new OffscreenCanvas(width, height);
+    const surface = drawn.getContext('2d', { alpha: false });
+    const marks = planned.layouts[0]?.stages.at(-1)?.marks ?? [];
+    if (surface) paint(surface, marks, await picturesOf(production), 0.5);
+    return drawn.convertToBlob({ type: 'image/png' });
+  },
+
+  /**
+   * A quotation as a picture (PNG), drawn as the cards of videos are.
+   * @param shape width over height
+   */
+  async quotation(text: string, by: string, shape: number, style: Style): Promise<Blob> {
+    await fonts();
+    const frame = frameOfShape(shape);
+    const line = { id: 'quote', text, spoken: '', source: null };
+    const scene = sceneSchema.parse({ id: 'quote', kind: 'quote', lines: [line], small: by });
+    const marks = layOutScene(scene, frame, style, measure).stages.at(-1)?.marks ?? [];
+    const drawn = new OffscreenCanvas(frame.width, frame.height);
+    const surface = drawn.getContext('2d', { alpha: false });
+    if (surface) paint(surface, marks, await readPictures(style.mark ? [style.mark] : []), 0.5);
+    return drawn.convertToBlob({ type: 'image/png' });
+  },
+
+  /** The finished sound as a WAV file of the browser's own. */
+  async wav(job: RenderJob): Promise<string> {
+    const { scenes, timeLine } = await plan(job);
+    const { speech, music, musicLevel } = job;
+    const name = `${job.id}-sound.wav`;
+    await soundWorker().wav(
+      {
+        scenes,
+        timeLine,
+        speech,
+        music,
+        musicLevel,
+        offset: 0,
+        clips: [],
+        seconds: timeLine.duration
+      },
+      { scratch: `${job.id}-sound`, file: name }
+    );
+    return name;
+  },
+
+  /** Takes a sound of the user's own, decoded once. */
+  async importSound(
+    id: string,
+    name: string,
+    blob: Blob
+  ): Promise<{ problem: MediaProblem | null }> {
+    try {
+      const kept = await keepSound(blob);
+      await saveMedia({ id, name, ...kept });
+      return { problem: null };
+    } catch (error) {
+      return { problem: mediaProblem(error) };
+    }
+  },
+
+  /** Takes a clip of the user's own. */
+  async importClip(
+    id: string,
+    name: string,
+    blob: Blob
+  ): Promise<{ problem: MediaProblem | null }> {
+    try {
+      const seconds = await examineClip(blob);
+      await saveMedia({ id, name, blob, seconds });
+      return { problem: null };
+    } catch (error) {
+      return { problem: mediaProblem(error) };
+    }
+  }
+};
+
+export type VideoApi = typeof videoApi;

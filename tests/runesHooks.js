@@ -1,0 +1,34 @@
+import { readFile } from 'node:fs/promises';
+import { fileURLToPath } from 'node:url';
+
+/** Svelte as it runs in browsers, where Node would take what renders on servers. */
+const CLIENT = {
+  svelte: '../node_modules/svelte/src/index-client.js',
+  'svelte/reactivity': '../node_modules/svelte/src/reactivity/index-client.js'
+};
+
+export function resolve(specifier, context, next) {
+  const file = CLIENT[specifier];
+  if (!file) return next(specifier, context);
+  return { url: new URL(file, import.meta.url).href, shortCircuit: true };
+}
+
+/** Compiles modules with runes, as the build does. */
+export async function load(url, context, next) {
+  if (!url.endsWith('.svelte.ts')) return next(url, context);
+  // Loaded when needed: most tests need no compiler, and loading takes a second.
+  const [{ compileModule }, { default: ts }] = await Promise.all([
+    import('svelte/compiler'),
+    import('typescript')
+  ]);
+  const filename = fileURLToPath(url);
+  const { outputText } = ts.transpileModule(await readFile(filename, 'utf8'), {
+    compilerOptions: {
+      module: ts.ModuleKind.ESNext,
+      target: ts.ScriptTarget.ESNext,
+      verbatimModuleSyntax: true
+    }
+  });
+  const { js } = compileModule(outputText, { generate: 'client', filename });
+  return { format: 'module', source: js.code, shortCircuit: true };
+}
