@@ -216,7 +216,10 @@ test('a clip in front is whole, though the render was stopped while it was made'
     await expect(page.getByRole('button', { name: /^Stop: Rendering/ })).toHaveCount(0);
   }
   await render.or(page.getByRole('button', { name: 'Render again' })).click();
-  await expect(page.getByRole('button', { name: 'Watch it' })).toBeVisible({ timeout: 120_000 });
+  const failed = page.getByText('Rendering failed.');
+  const done = page.getByRole('button', { name: 'Watch it' });
+  await expect(done.or(failed)).toBeVisible({ timeout: 120_000 });
+  await expect(failed).toHaveCount(0);
   const path = await exportFromBooth(page, 'Video file', join(folder, 'made.webm'));
   // Nearly all of its hundred and twenty frames, and no freeze.
   expect(frameTimes(path).filter((t) => t < 4).length).toBeGreaterThan(100);

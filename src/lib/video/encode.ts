@@ -22,8 +22,7 @@ import { SAMPLE_RATE } from '$lib/core/audio/loudness.ts';
 import { threeLetterCode } from '$lib/core/language/codes.ts';
 import type { Format } from '$lib/core/narration/narration.ts';
 import type { Part } from './parts.ts';
-import { finishFile, partialName, readFile, writeFile } from './files.ts';
-import { Stopped } from './stop.ts';
+import { readFile, writeWhole } from './files.ts';
 import { openMedia } from './ownMedia.ts';
 import { paint, type Pictures } from './paint.ts';
 
@@ -69,13 +68,23 @@ export async function possibleEncodings(size: {
   return found;
 }
 
-/** A target that streams into a file, which counts as finished only once it is given its name. */
-async function targetFor(name: string): Promise<StreamTarget> {
-  const stream = await writeFile(partialName(name));
-  return new StreamTarget(stream as unknown as WritableStream, {
-    chunked: true,
-    chunkSize: 2 ** 20
-  });
+/** A target that streams into a file, which is closed by whoever opened it. */
+const targetFor = (file: FileSystemWritableFileStream): StreamTarget =>
+  new StreamTarget(
+    new WritableStream<FileSystemWriteChunkType>({ write: (chunk) => file.write(chunk) }),
+    { chunked: true, chunkSize: 2 ** 20 }
+  );
+
+/** Does all that goes into an output; nothing of it goes on once that has failed. */
+async function fill(output: Output, work: () => Promise<void>): Promise<void> {
+  try {
+    await output.start();
+    await work();
+    await output.finalize();
+  } catch (error) {
+    await output.cancel().catch(() => {});
+    throw error;
+  }
 }
 
 /** Encodes a part into a file of its own. `goOn` throws when the work is to be stopped. */
@@ -90,28 +99,24 @@ export async function encodePart(
   const canvas = new OffscreenCanvas(encoding.width, encoding.height);
   const context = canvas.getContext('2d', { alpha: false });
   if (!context) throw new Error('There is no canvas to paint on.');
-  const output = new Output({ format: new MkvOutputFormat(), target: await targetFor(name) });
   const source = new CanvasSource(canvas, {
     codec: encoding.video,
     quality: CARD_QUALITY,
     keyFrameInterval: KEY_FRAMES,
     latencyMode: 'realtime'
   });
-  output.addVideoTrack(source);
-  await output.start();
-  try {
-    for (const [i, frame] of part.frames.entries()) {
-      goOn(frame.at);
-      const end = part.frames[i + 1]?.at ?? part.seconds;
-      paint(context, frame.marks, pictures, frame.progress, scale);
-      await source.add(frame.at, end - frame.at, { keyFrame: i === 0 });
-    }
-    await output.finalize();
-    await finishFile(name);
-  } catch (error) {
-    await output.cancel().catch(() => {});
-    throw error;
-  }
+  await writeWhole(name, (file) => {
+    const output = new Output({ format: new MkvOutputFormat(), target: targetFor(file) });
+    output.addVideoTrack(source);
+    return fill(output, async () => {
+      for (const [i, frame] of part.frames.entries()) {
+        goOn(frame.at);
+        const end = part.frames[i + 1]?.at ?? part.seconds;
+        paint(context, frame.marks, pictures, frame.progress, scale);
+        await source.add(frame.at, end - frame.at, { keyFrame: i === 0 });
+      }
+    });
+  });
 }
 
 /** Brings a clip of the user's own to the size and codec of the video, its picture only. */
@@ -122,33 +127,41 @@ export async function encodeClip(
   goOn: (share: number) => void
 ): Promise<void> {
   using input = openMedia(clip);
-  const output = new Output({ format: new MkvOutputFormat(), target: await targetFor(name) });
-  const conversion = await Conversion.init({
-    input,
-    output,
-    video: {
-      width: encoding.width,
-      height: encoding.height,
-      fit: 'contain',
-      codec: encoding.video,
-      bitrate: VIDEO_BITRATE * 1.5,
-      forceTranscode: true
-    },
-    audio: { discard: true }
-  });
-  let wasStopped = false;
-  conversion.onProgress = (share) => {
+  await writeWhole(name, async (file) => {
+    const output = new Output({ format: new MkvOutputFormat(), target: targetFor(file) });
+    const conversion = await Conversion.init({
+      input,
+      output,
+      video: {
+        width: encoding.width,
+        height: encoding.height,
+        fit: 'contain',
+        codec: encoding.video,
+        bitrate: VIDEO_BITRATE * 1.5,
+        forceTranscode: true
+      },
+      audio: { discard: true }
+    });
+    let stopped: unknown = null;
+    conversion.onProgress = (share) => {
+      if (stopped) return;
+      try {
+        goOn(share);
+      } catch (error) {
+        stopped = error;
+        void conversion.cancel().catch(() => {});
+      }
+    };
     try {
-      goOn(share);
-    } catch {
-      wasStopped = true;
-      void conversion.cancel();
+      await conversion.execute();
+    } catch (error) {
+      await output.cancel().catch(() => {});
+      // Ended by hand, it fails with words of its own.
+      throw stopped ?? error;
     }
-  };
-  // A cancelled conversion leaves what it had written: that is no finished clip.
-  await conversion.execute();
-  if (wasStopped) throw new Stopped('stopped');
-  await finishFile(name);
+    // Stopped at its very end, it says nothing.
+    if (stopped) throw stopped;
+  });
 }
 
 /** As WebCodecs names them. Opus at little effort: at this rate speech gains nothing by more, and it is three times as quick. */
@@ -167,10 +180,7 @@ export async function encodeSound(
   goOn: (seconds: number) => void
 ): Promise<void> {
   const { channels, blocks, seconds } = sound;
-  const output = new Output({ format: new MkvOutputFormat(), target: await targetFor(name) });
   const source = new EncodedAudioPacketSource(encoding.audio);
-  output.addAudioTrack(source);
-  await output.start();
   let failed: unknown = null;
   let written: Promise<unknown> = Promise.resolve();
   const encoder = new AudioEncoder({
@@ -179,9 +189,13 @@ export async function encodeSound(
       written = written.then(() => source.add(packet, meta));
       written.catch((error) => (failed ??= error));
     },
-    error: (error) => (failed ??= error)
+    error: (error) => {
+      failed ??= error;
+      // Nothing leaves the queue of an encoder that failed.
+      encoder.dispatchEvent(new Event('dequeue'));
+    }
   });
-  try {
+  const encodeBlocks = async () => {
     encoder.configure({
       ...SOUND_CODECS[encoding.audio],
       sampleRate: SAMPLE_RATE,
@@ -213,17 +227,20 @@ export async function encodeSound(
       encoder.encode(piece);
       piece.close();
       at += numberOfFrames;
-      while (encoder.encodeQueueSize > WAITING)
+      while (encoder.encodeQueueSize > WAITING && !failed)
         await new Promise((done) => encoder.addEventListener('dequeue', done, { once: true }));
     }
+    if (failed) throw failed;
     await encoder.flush();
     await written;
     if (failed) throw failed;
-    await output.finalize();
-    await finishFile(name);
-  } catch (error) {
-    await output.cancel().catch(() => {});
-    throw error;
+  };
+  try {
+    await writeWhole(name, (file) => {
+      const output = new Output({ format: new MkvOutputFormat(), target: targetFor(file) });
+      output.addAudioTrack(source);
+      return fill(output, encodeBlocks);
+    });
   } finally {
     if (encoder.state !== 'closed') encoder.close();
   }
@@ -250,13 +267,8 @@ async function openPart(name: string): Promise<Input> {
 export async function mux({ name, encoding, parts, sound, tags, goOn }: Muxing): Promise<void> {
   const format =
     encoding.format === 'webm' ? new WebMOutputFormat() : new Mp4OutputFormat({ fastStart: false });
-  const output = new Output({ format, target: await targetFor(name) });
   const video = new EncodedVideoPacketSource(encoding.video);
   const audio = new EncodedAudioPacketSource(encoding.audio);
-  output.addVideoTrack(video);
-  output.addAudioTrack(audio, { languageCode: threeLetterCode(tags.language) });
-  output.setMetadataTags({ title: tags.title, comment: tags.comment });
-  await output.start();
   const copyVideo = async () => {
     for (const part of parts) {
       using input = await openPart(part.name);
@@ -280,12 +292,13 @@ export async function mux({ name, encoding, parts, sound, tags, goOn }: Muxing):
     }
     audio.close();
   };
-  try {
-    await Promise.all([copyVideo(), copySound()]);
-    await output.finalize();
-    await finishFile(name);
-  } catch (error) {
-    await output.cancel().catch(() => {});
-    throw error;
-  }
+  await writeWhole(name, (file) => {
+    const output = new Output({ format, target: targetFor(file) });
+    output.addVideoTrack(video);
+    output.addAudioTrack(audio, { languageCode: threeLetterCode(tags.language) });
+    output.setMetadataTags({ title: tags.title, comment: tags.comment });
+    return fill(output, async () => {
+      await Promise.all([copyVideo(), copySound()]);
+    });
+  });
 }

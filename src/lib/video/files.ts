@@ -22,12 +22,24 @@ export async function writeFile(name: string): Promise<FileSystemWritableFileStr
   return handle.createWritable();
 }
 
-/** Name of a file while it is written. Whatever is left under it was never finished. */
-export const partialName = (name: string): string => `${name}.partial`;
-
-/** Gives a file that is written to the end the name under which it counts as finished. */
-export async function finishFile(name: string): Promise<void> {
-  const handle = await (await folder()).getFileHandle(partialName(name));
+/**
+ * Writes a file that has its name, and so counts as finished, only once all of it is written. Work that
+ * fails leaves nothing open: what is locked could not be written anew.
+ * @param work writes; it need not close
+ */
+export async function writeWhole(
+  name: string,
+  work: (file: FileSystemWritableFileStream) => Promise<void>
+): Promise<void> {
+  const handle = await (await folder()).getFileHandle(`${name}.partial`, { create: true });
+  const file = await handle.createWritable();
+  try {
+    await work(file);
+    await file.close();
+  } catch (error) {
+    await file.abort().catch(() => {});
+    throw error;
+  }
   await handle.move(name);
 }
 

@@ -107,23 +107,24 @@ export async function renderVideo(
   post: Item,
   outer?: AbortSignal
 ): Promise<Render | null> {
-  const label = `Rendering “${post.title}”`;
-  return navigator.locks.request(`render/${narration.id}`, { ifAvailable: true }, async (lock) => {
-    if (!lock) return null;
-    const begun = await beginRender(narration);
-    const { value, problem } = await attempt(() =>
-      runTask(label, (signal, report) => render(narration, post, begun, signal, report), outer)
-    );
-    if (value) return value;
-    const isStopped = problem?.kind === 'stopped';
-    const ended: Render = {
-      ...begun,
-      state: isStopped ? 'stopped' : 'failed',
-      problem: isStopped ? null : { kind: 'broken', detail: problem?.detail ?? '' }
-    };
-    await saveRender(ended);
-    return ended;
-  });
+  const work = (signal: AbortSignal, report: Report) =>
+    navigator.locks.request(`render/${narration.id}`, { ifAvailable: true }, async (lock) => {
+      if (!lock) return null;
+      const begun = await beginRender(narration);
+      const { value, problem } = await attempt(() =>
+        render(narration, post, begun, signal, report)
+      );
+      if (value) return value;
+      const ended: Render = {
+        ...begun,
+        state: signal.aborted ? 'stopped' : 'failed',
+        problem: signal.aborted ? null : { kind: 'broken', detail: problem.detail ?? '' }
+      };
+      await saveRender(ended);
+      return ended;
+    });
+  // The task lasts until the lock is free: who sees it gone can begin anew.
+  return runTask(`Rendering “${post.title}”`, work, outer);
 }
 
 async function beginRender(narration: Narration): Promise<Render> {
@@ -184,6 +185,7 @@ async function render(
       : { speech: new Map<string, string>() },
     fetchPictures(narration.scenes, signal)
   ]);
+  signal.throwIfAborted();
   // Rendering needs memory of its own.
   restVoices();
   const worker = videoWorker();
