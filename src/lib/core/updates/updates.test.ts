@@ -66,9 +66,10 @@ test('2,000 texts in many scripts never break a limit nor a grapheme', () => {
       const cut = cutText(text, limit);
       assert.ok(countText(cut) <= limit, `${countText(cut)} of ${limit}`);
       // What is left are whole graphemes of the text, in their order, and at most an ellipsis.
-      const kept = cut.endsWith('…') && !text.trim().startsWith(cut) ? cut.slice(0, -1) : cut;
       const whole = graphemesOf(text.trim());
-      assert.equal(whole.slice(0, graphemesOf(kept).length).join(''), kept);
+      const isBeginning = (kept: string) =>
+        whole.slice(0, graphemesOf(kept).length).join('') === kept;
+      assert.ok(isBeginning(cut) || (cut.endsWith('…') && isBeginning(cut.slice(0, -1))), cut);
     }),
     { numRuns: 2000 }
   );
