@@ -15,6 +15,7 @@ import { benchDesk } from './desk.ts';
 import { benchJournal, benchLanes } from './lanes.ts';
 import { benchQuiz } from './quiz.ts';
 import { median, ms, report, rows } from './report.ts';
+import { benchSpeech } from './speech.ts';
 import { benchText } from './text.ts';
 
 const PROSE =
@@ -242,6 +243,7 @@ function referenceLoop(): number {
 
 const reference = [referenceLoop()];
 benchText();
+benchSpeech();
 benchQuiz();
 benchCore();
 await benchLanes();

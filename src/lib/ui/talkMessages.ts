@@ -2,7 +2,7 @@ import type { ArticleLength } from '$lib/core/article/extract.ts';
 import type { LengthReason } from '$lib/core/article/guidance.ts';
 import type { PhrasePlace } from '$lib/core/article/phrases.ts';
 import type { ReviewFinding } from '$lib/core/article/review.ts';
-import type { LeftOutReason } from '$lib/core/article/spoken.ts';
+import type { LeftOutReason } from '$lib/core/article/written.ts';
 import type { Mending, TidyOptions } from '$lib/core/captions/tidy.ts';
 import { timeCode, type Chapter } from '$lib/core/chapters/chapter.ts';
 import type { ChapterFault } from '$lib/core/chapters/edit.ts';
@@ -17,6 +17,7 @@ export const leftOutLabels: Record<LeftOutReason, string> = {
   'said-twice': 'said before',
   'depends-on-previous': 'needs a sentence that was left out',
   repeats: 'repeats an overused word',
+  'says-little': 'it would say little to a reader',
   'over-length': 'other sentences say more at this length'
 };
 

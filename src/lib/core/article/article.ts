@@ -1,4 +1,4 @@
-import type { LeftOutReason } from './spoken.ts';
+import type { LeftOutReason } from './written.ts';
 
 /** A sentence of the article: word for word from the talk, less what only speech needs. */
 export interface ArticleSentence {

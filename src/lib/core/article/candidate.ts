@@ -4,14 +4,16 @@ import type { Talk } from '../language/talk.ts';
 import { usualRate } from '../language/vectors.ts';
 import { bare } from '../captions/words.ts';
 import type { ArticleSentence } from './article.ts';
-import { writeSentence, type LeftOutReason, type WrittenWord } from './spoken.ts';
+import { judgeByTerms, judgeSentences, type Judge, type Judgement } from './judge.ts';
+import { writeSentence } from './spoken.ts';
+import type { LeftOutReason, WrittenWord } from './written.ts';
 
-/** A sentence of the talk as it would be written, and how much it tells. */
-export interface Candidate {
+/** A sentence of the talk as it would be written, and how it is judged. */
+export interface Candidate extends Judgement {
   index: number;
   words: WrittenWord[];
   stems: ReadonlySet<string>;
-  score: number;
+  isQuestion: boolean;
   dependsOnPrevious: boolean;
   chapter: number;
 }
@@ -37,46 +39,45 @@ export function writeAll(
   talk: Talk,
   chapters: readonly Chapter[],
   subject: readonly string[],
+  judge: Judge,
   leftOut: Map<number, LeftOutReason>
 ): Candidate[] {
-  const weight = new Map(subject.map((stem, rank) => [stem, 1 / (1 + rank / 6)]));
-  return talk.sentences.flatMap((sentence, index) => {
+  const chapterAt = chapterOfSentences(talk, chapters);
+  const starts = chapterAt.flatMap((k, i) => (k !== chapterAt[i - 1] ? [i] : []));
+  const judgements =
+    talk.language.code === 'en'
+      ? judgeSentences(talk, subject, starts, judge)
+      : judgeByTerms(talk, subject);
+  return talk.sentences.flatMap((_, index) => {
     const written = writeSentence(talk, index);
     if ('leftOut' in written) {
       leftOut.set(index, written.leftOut);
       return [];
     }
-    const stems = new Set(talk.stems[index]);
-    const told = [...stems].reduce((sum, stem) => sum + (weight.get(stem) ?? 0.12), 0);
     const { words } = written;
-    const text = words.map((w) => bare(w.text)).join(' ');
-    const length = words.length;
-    const score =
-      told / Math.sqrt(4 + length) -
-      (/\b(?:this one|here|like this|like that|over there)\b/.test(text) ? 0.35 : 0) -
-      (/\?$/.test(words.at(-1)?.text ?? '') ? 0.25 : 0) -
-      (length < 6 ? 0.2 : 0) -
-      (length > 38 ? 0.3 : 0) +
-      (/\b(?:because|so that|if|never|always|must|should|instead|means|called|which is)\b/.test(
-        text
-      )
-        ? 0.18
-        : 0) +
-      (/\d/.test(text) ? 0.08 : 0);
     const head = bare(words[0]?.text ?? '');
-    const chapter = chapters.findLastIndex((c) => c.start <= sentence.start + 1);
     return [
       {
         index,
         words,
-        stems,
-        score,
+        stems: new Set(talk.stems[index]),
+        ...(judgements[index] ?? { must: 0, mustNot: 1, takeaway: 0 }),
+        isQuestion: /\?["”’)]*$/.test(words.at(-1)?.text ?? ''),
         dependsOnPrevious: dependsOnSentenceBefore(talk, head),
-        chapter: Math.max(0, chapter)
+        chapter: chapterAt[index] ?? 0
       }
     ];
   });
 }
+
+/** The chapter in which each sentence is said. */
+const chapterOfSentences = (talk: Talk, chapters: readonly Chapter[]): number[] =>
+  talk.sentences.map(({ start }) =>
+    Math.max(
+      0,
+      chapters.findLastIndex((c) => c.start <= start + 1)
+    )
+  );
 
 const LEANS_GERMAN = new Set(
   'er sie es das dies diese dieser dann deshalb darum dabei damit'.split(' ')

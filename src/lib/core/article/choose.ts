@@ -1,16 +1,82 @@
 import { likeness, type Candidate } from './candidate.ts';
-import type { LeftOutReason } from './spoken.ts';
+import type { LeftOutReason } from './written.ts';
 
 /** Share of stems that two sentences have in common, from which on they say the same. */
 const SAME = 0.62;
 
+/** How a sentence is weighed against the room it takes. */
+export const WEIGHING = {
+  /** What the chance of a must not takes from that of a must. */
+  against: 0.8,
+  /** Words to this power are the price of a sentence: 0 were none, 1 the whole. */
+  price: 0.6
+};
+
+export interface Room {
+  /** Words in all. */
+  wanted: number;
+  /** A sentence more likely than this to be a must not is not taken, whatever room there is. */
+  mostMustNot: number;
+}
+
+/** What a sentence is worth in an article. */
+export const worth = ({ must, mustNot }: Candidate): number => must - WEIGHING.against * mustNot;
+
 /**
- * The most telling sentences that keep to the words wanted, each chapter having its share. What is
- * said twice is taken once; a sentence that depends on the one before is taken only together with it.
+ * The sentences that an editor would most likely keep, as many as the words wanted hold. What is said
+ * twice is taken once; a sentence that depends on the one before is taken only together with it.
  */
 export function choose(
   candidates: readonly Candidate[],
-  wanted: number,
+  { wanted, mostMustNot }: Room,
+  leftOut: Map<number, LeftOutReason>
+): Candidate[] {
+  const fresh = withoutRepeated(candidates, leftOut);
+  const byIndex = new Map(fresh.map((c) => [c.index, c]));
+  const taken = new Set<Candidate>();
+  let words = 0;
+  /** A sentence that depends on others is taken together with what it depends on. */
+  const chain = (c: Candidate): Candidate[] | null => {
+    const links = [c];
+    for (let first = c; first.dependsOnPrevious;) {
+      const before = byIndex.get(first.index - 1);
+      // Where what it depends on was left out, it cannot stand.
+      if (!before || before.chapter !== first.chapter) return null;
+      if (taken.has(before)) break;
+      links.unshift(before);
+      first = before;
+    }
+    return links;
+  };
+  const isWeak = (c: Candidate) => c.mustNot > mostMustNot;
+  const open = new Set(fresh.filter((c) => !isWeak(c)));
+  for (;;) {
+    let best: { links: Candidate[]; length: number; value: number } | null = null;
+    for (const c of open) {
+      const links = chain(c);
+      if (!links || links.some(isWeak)) continue;
+      const length = links.reduce((sum, link) => sum + link.words.length, 0);
+      if (words + length > wanted) continue;
+      const value = links.reduce((sum, link) => sum + worth(link), 0) / length ** WEIGHING.price;
+      if (!best || value > best.value) best = { links, length, value };
+    }
+    if (!best) break;
+    for (const link of best.links) {
+      taken.add(link);
+      open.delete(link);
+    }
+    words += best.length;
+  }
+  for (const c of fresh) {
+    if (taken.has(c)) continue;
+    const reason = isWeak(c) ? 'says-little' : chain(c) ? 'over-length' : 'depends-on-previous';
+    leftOut.set(c.index, reason);
+  }
+  return fresh.filter((c) => taken.has(c));
+}
+
+function withoutRepeated(
+  candidates: readonly Candidate[],
   leftOut: Map<number, LeftOutReason>
 ): Candidate[] {
   const fresh: Candidate[] = [];
@@ -24,52 +90,5 @@ export function choose(
     fresh.push(c);
     for (const stem of c.stems) byStem.set(stem, [...(byStem.get(stem) ?? []), c]);
   }
-  const position = new Map(fresh.map((c, i) => [c, i]));
-  const taken = new Set<Candidate>();
-  let words = 0;
-  /** A sentence that depends on others is taken together with what it depends on. */
-  const chain = (c: Candidate): Candidate[] | null => {
-    const links = [c];
-    for (let first = c; first.dependsOnPrevious;) {
-      const before = fresh[(position.get(first) ?? 0) - 1];
-      // Where what it depends on was left out, it cannot stand.
-      if (!before || before.index !== first.index - 1 || before.chapter !== first.chapter)
-        return null;
-      if (taken.has(before)) break;
-      links.unshift(before);
-      first = before;
-    }
-    return links;
-  };
-  const share = wordsByChapter(fresh, wanted);
-  const spent = new Map<number, number>();
-  const order = [...fresh].sort((a, b) => b.score - a.score);
-  for (const round of ['chapters', 'rest'] as const) {
-    for (const c of order) {
-      if (taken.has(c)) continue;
-      const links = chain(c);
-      if (!links) continue;
-      const length = links.reduce((sum, link) => sum + link.words.length, 0);
-      const room =
-        round === 'chapters'
-          ? (share.get(c.chapter) ?? 0) - (spent.get(c.chapter) ?? 0)
-          : wanted - words;
-      if (length > room * 1.1 && !(round === 'chapters' && !spent.has(c.chapter) && length < 60))
-        continue;
-      for (const link of links) taken.add(link);
-      words += length;
-      spent.set(c.chapter, (spent.get(c.chapter) ?? 0) + length);
-    }
-  }
-  for (const c of fresh) {
-    if (!taken.has(c)) leftOut.set(c.index, chain(c) ? 'over-length' : 'depends-on-previous');
-  }
-  return fresh.filter((c) => taken.has(c));
-}
-
-function wordsByChapter(candidates: readonly Candidate[], wanted: number): Map<number, number> {
-  const said = new Map<number, number>();
-  for (const c of candidates) said.set(c.chapter, (said.get(c.chapter) ?? 0) + c.words.length);
-  const all = [...said.values()].reduce((sum, n) => sum + n, 0) || 1;
-  return new Map([...said].map(([chapter, n]) => [chapter, (wanted * n) / all]));
+  return fresh;
 }

@@ -3,10 +3,11 @@ import type { Talk } from '../language/talk.ts';
 import { extracted, subjectOf, writeAll, type Candidate } from './candidate.ts';
 import { choose } from './choose.ts';
 import type { Article } from './article.ts';
+import { SHIPPED_JUDGE, type Judge } from './judge.ts';
 import { layOut, type GivenPicture } from './layOut.ts';
 import { withoutOveruse } from './overuse.ts';
 import { pickQuote, pickSummary, pickTakeaways } from './picks.ts';
-import type { LeftOutReason } from './spoken.ts';
+import type { LeftOutReason } from './written.ts';
 
 export type ArticleLength = 'short' | 'medium' | 'long';
 
@@ -14,13 +15,17 @@ export interface ExtractOptions {
   length: ArticleLength;
   chapters: readonly Chapter[];
   pictures?: readonly GivenPicture[];
+  judge?: Judge;
 }
 
-/** Share of the talk, and fewest and most words, of each length. */
-const LENGTHS: Record<ArticleLength, { share: number; least: number; most: number }> = {
-  short: { share: 0.2, least: 110, most: 420 },
-  medium: { share: 0.45, least: 200, most: 1300 },
-  long: { share: 1, least: 0, most: Infinity }
+/** Share of the talk, fewest and most words of each length, and what is not taken even where there is room. */
+const LENGTHS: Record<
+  ArticleLength,
+  { share: number; least: number; most: number; mostMustNot: number }
+> = {
+  short: { share: 0.2, least: 110, most: 420, mostMustNot: 0.5 },
+  medium: { share: 0.45, least: 200, most: 1300, mostMustNot: 0.55 },
+  long: { share: 1, least: 0, most: Infinity, mostMustNot: 0.8 }
 };
 
 /** Sentences below which there is no summary, no takeaways and no quotation. */
@@ -39,18 +44,23 @@ export const wordsWanted = (talkWords: number, length: ArticleLength): number =>
 export function extractArticle(talk: Talk, options: ExtractOptions): Article {
   const leftOut = new Map<number, LeftOutReason>();
   const subject = subjectOf(talk);
-  const candidates = writeAll(talk, options.chapters, subject, leftOut);
-  const chosen = choose(candidates, wordsWanted(talk.words.length, options.length), leftOut);
+  const { chapters, length, judge = SHIPPED_JUDGE } = options;
+  const candidates = writeAll(talk, chapters, subject, judge, leftOut);
+  const room = {
+    wanted: wordsWanted(talk.words.length, length),
+    // Of a few sentences all are wanted that can be.
+    mostMustNot: candidates.length < FEW ? 1 : LENGTHS[length].mostMustNot
+  };
+  const chosen = choose(candidates, room, leftOut);
   const varied = withoutOveruse(talk, chosen, subject, leftOut);
   const sentenceOf = (c: Candidate) => extracted(talk, c);
   // Of a few sentences nothing need be summed up: it would be said twice.
   const summed = candidates.length < FEW ? [] : candidates;
-  const summary = pickSummary(talk, summed, subject);
-  const used = new Set(summary.map((c) => c.index));
-  const takeaways = pickTakeaways(talk, summed, used);
-  for (const c of takeaways) used.add(c.index);
+  const summary = pickSummary(talk, summed);
+  const takeaways = pickTakeaways(talk, summed);
+  const used = new Set([...summary, ...takeaways].map((c) => c.index));
   const quote = pickQuote(talk, summed, used);
-  const body = layOut(talk, varied, options.chapters, options.pictures ?? []);
+  const body = layOut(talk, varied, chapters, options.pictures ?? []);
   return {
     summary: summary.map(sentenceOf),
     takeaways: takeaways.map(sentenceOf),

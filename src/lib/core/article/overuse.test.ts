@@ -3,7 +3,7 @@ import { test } from 'node:test';
 import { aTalk } from '../testing.ts';
 import type { Candidate } from './candidate.ts';
 import { withoutOveruse } from './overuse.ts';
-import type { LeftOutReason } from './spoken.ts';
+import type { LeftOutReason } from './written.ts';
 
 const ABOUT = ['warp', 'thread', 'reed', 'beam', 'heddl', 'cross', 'loom', 'weav'];
 
@@ -13,7 +13,10 @@ function chosen(lines: string[]): { talk: ReturnType<typeof aTalk>; candidates: 
     index,
     words: line.split(' ').map((text) => ({ text, start: index, end: index + 1 })) as never,
     stems: new Set(),
-    score: index,
+    must: index / lines.length,
+    mustNot: 0,
+    takeaway: 0,
+    isQuestion: false,
     dependsOnPrevious: false,
     chapter: 0
   }));

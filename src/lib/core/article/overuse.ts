@@ -2,7 +2,7 @@ import type { Talk } from '../language/talk.ts';
 import { usualRate } from '../language/vectors.ts';
 import { bare } from '../captions/words.ts';
 import type { Candidate } from './candidate.ts';
-import type { LeftOutReason, WrittenWord } from './spoken.ts';
+import type { LeftOutReason, WrittenWord } from './written.ts';
 
 /** Adverbs that can go without loss. */
 const EMPTY_WORDS = new Set(
@@ -37,7 +37,7 @@ export function withoutOveruse(
     );
     const users = kept
       .filter((c) => c.words.some((w) => bare(w.text) === word) && !needed.has(c.index))
-      .sort((a, b) => a.score - b.score);
+      .sort((a, b) => a.must - b.must);
     const worst = users[0];
     if (!worst) return kept;
     leftOut.set(worst.index, 'repeats');

@@ -1,26 +1,7 @@
 import type { Talk } from '../language/talk.ts';
 import { bare } from '../captions/words.ts';
-
-/** Why a sentence of the talk is not in the article. */
-export type LeftOutReason =
-  | 'greeting'
-  | 'call'
-  | 'small-talk'
-  | 'fragment'
-  | 'pointing'
-  | 'said-twice'
-  | 'depends-on-previous'
-  | 'repeats'
-  | 'over-length';
-
-/** A word of the article and the word of the talk it comes from. */
-export interface WrittenWord {
-  text: string;
-  /** Index into the words of the talk. */
-  at: number;
-}
-
-export type Written = { words: WrittenWord[] } | { leftOut: LeftOutReason };
+import { withoutRestarts } from './restarts.ts';
+import type { LeftOutReason, Written, WrittenWord } from './written.ts';
 
 const LEAD = '^(?:so |and |okay |alright )*';
 const GREETING = new RegExp(
@@ -96,6 +77,26 @@ const INSIDE = byFirstWord([
   'kind of',
   'sort of',
   'a little bit of',
+  'go ahead and',
+  'to be honest',
+  'to be fair',
+  'if you like',
+  'as it were',
+  'what you want to do is',
+  "what you're going to want to do is",
+  "what you're gonna want to do is",
+  "what you're going to do is",
+  "what you're gonna do is",
+  "what you'll want to do is",
+  'what you need to do is',
+  'what you do is',
+  'what i did is',
+  'what i did was',
+  'what i do is',
+  "what i'm going to do is",
+  "what i'm gonna do is",
+  "what we're going to do is",
+  "what we're gonna do is",
   'basically',
   'literally',
   'obviously',
@@ -130,7 +131,8 @@ const MEANT: Record<string, { after?: RegExp; before?: RegExp }> = {
   },
   'i mean': { before: /^(?:what|that|and|which|if)$/, after: /^(?:it|by|the|that)$/ },
   'you can see that': { before: /^(?:so|that|if|until|where|when|then|until)$/ },
-  'a little bit of': { before: /./ }
+  'a little bit of': { before: /./ },
+  'if you like': { after: /^(?!$)/, before: /^(?:so|and|but|that|because|or)$/ }
 };
 /** A head that joins: "so that", "now and then", "right hand", "well beyond". */
 const JOINED: Record<string, RegExp> = {
@@ -168,8 +170,11 @@ export function writeSentence(talk: Talk, index: number): Written {
   const said = talk.plain.slice(sentence.from, sentence.to).join(' ');
   const reason = speechOnly(said);
   if (reason) return { leftOut: reason };
-  let kept = trimHead(talk, words);
-  kept = cutInside(talk, kept);
+  const isEnglish = talk.language.code === 'en';
+  let kept = cutInside(talk, trimHead(talk, words));
+  if (isEnglish) kept = withoutSmallWords(talk, withoutRestarts(talk, kept));
+  // What was cut may leave another opening of speech at the head.
+  kept = trimHead(talk, kept);
   kept = trimTail(talk, kept);
   const left = kept.map((w) => talk.plain[w.at]).join(' ');
   if (SMALL_TALK.test(left)) return { leftOut: 'small-talk' };
@@ -243,6 +248,27 @@ function cutInside(talk: Talk, words: WrittenWord[]): WrittenWord[] {
     i += phrase.length - 1;
   }
   return kept;
+}
+
+/** Small words of speech, which go where commas stand around them. */
+const BETWEEN_COMMAS = /^(?:like|okay|ok|right|yeah|see|well|say|so|now|anyway|alright|also)$/;
+/** What follows "just" where it is needed. */
+const JUST_NEEDED =
+  /^(?:as|about|above|after|before|below|beyond|behind|enough|inside|like|outside|over|past|right|short|under|when|where|in|now|then|because|one|two|three|four|five|six|the|a|an|\d.*)$/;
+
+function withoutSmallWords(talk: Talk, words: readonly WrittenWord[]): WrittenWord[] {
+  return words.filter((word, i) => {
+    if (i === 0 || i === words.length - 1) return true;
+    const said = plainAt(talk, words, i);
+    const before = words[i - 1]?.text ?? '';
+    if (BETWEEN_COMMAS.test(said) && word.text.endsWith(',') && before.endsWith(',')) return false;
+    return !(
+      said === 'just' &&
+      !/\W$/.test(word.text) &&
+      !JUST_NEEDED.test(plainAt(talk, words, i + 1)) &&
+      !/^(?:not|only|is|was|it's|that's|had|i've|you've)$/.test(plainAt(talk, words, i - 1))
+    );
+  });
 }
 
 const TAILS: readonly string[][] = [

@@ -1,6 +1,6 @@
 import type { Cue } from './cue.ts';
 import type { RawCaptions } from './webvtt.ts';
-import { bare, spreadWords, wordsOfCue, type SpokenWord } from './words.ts';
+import { bare, showSilences, spreadWords, wordsOfCue, type SpokenWord } from './words.ts';
 
 /** What is left out of the words. All of it is recognised and counted in any case. */
 export interface TidyOptions {
@@ -66,6 +66,10 @@ export function tidyCaptions(raw: RawCaptions, options: TidyOptions = DROP_NOISE
     if (clean.speaker) speaker = clean.speaker;
     shown.push({ cue: clean.cue, words: wordsOfCue(clean.cue, index), isTurn: hasTurn });
   }
+  showSilences(
+    shown.flatMap((s) => s.words),
+    ({ cue }) => (shown[cue]?.cue.stamps?.length ?? 0) >= (shown[cue]?.words.length ?? 0) - 1
+  );
   const words: SpokenWord[] = [];
   for (const [i, fresh] of withoutRepeats(shown, log).entries()) {
     if (shown[i]?.isTurn && words.length > 0) turns.add(words.length - 1);

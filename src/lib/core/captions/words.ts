@@ -46,6 +46,32 @@ export function spreadWords(
   });
 }
 
+/** What a word takes, in characters: none is said in no time. */
+const lengthOf = (word: string): number => word.length + 1.5;
+/** A word is drawn out up to so many times its usual length; what is beyond is silence. */
+const DRAWN_OUT = 1.7;
+/** Words with times of their own below which a pace is not known. */
+const FEW = 40;
+
+/**
+ * Where every word has a time of its own, each lasts until the next: the silence after it is hidden in
+ * it. Ends words where they would end at the speaker's pace, so that the silence can be seen.
+ * @param isStamped whether the start of a word, and of the one after it, were given
+ */
+export function showSilences(
+  words: readonly SpokenWord[],
+  isStamped: (word: SpokenWord) => boolean
+): void {
+  const stamped = words.filter(isStamped);
+  if (stamped.length < FEW) return;
+  const paces = stamped.map((w) => (w.end - w.start) / lengthOf(w.text)).sort((a, b) => a - b);
+  const pace = paces[paces.length >> 1] ?? 0;
+  for (const word of stamped) {
+    const usual = pace * lengthOf(word.text);
+    if (word.end - word.start > DRAWN_OUT * usual) word.end = word.start + 1.2 * usual;
+  }
+}
+
 /** A word without its punctuation, in lower case, with straight apostrophes. */
 export const bare = (word: string): string =>
   // Most words are bare already, and the look that tells is cheap.

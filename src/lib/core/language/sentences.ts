@@ -1,7 +1,7 @@
 import { bare, type SpokenWord } from '../captions/words.ts';
 import type { Spoken } from '../captions/tidy.ts';
 import { ALWAYS_CAPITAL, isQuestion } from './english.ts';
-import { scoreJoints } from './sentenceModel.ts';
+import { scoreJoints, type SentenceWeights } from './sentenceModel.ts';
 import { sentenceWeights } from './weights.ts';
 
 /** A sentence with its seconds and its words: `from` up to, not including, `to`. */
@@ -31,10 +31,14 @@ const ABBREVIATION =
  * of words, parts of speech and pauses, in other languages by pauses and cues alone.
  * @param language ISO 639-1
  */
-export function toSentences({ words, turns }: Spoken, language: string): Sentences {
+export function toSentences(
+  { words, turns }: Spoken,
+  language: string,
+  model?: SentenceWeights
+): Sentences {
   const stops = words.filter((w) => STOP.test(w.text)).length;
   const isRestored = words.length > 12 && stops * 100 < words.length * MIN_STOPS;
-  const shown = isRestored ? restore(words, turns, language) : split(words, turns);
+  const shown = isRestored ? restore(words, turns, language, model) : split(words, turns);
   let from = 0;
   const sentences = shown.map((texts) => {
     const to = from + texts.length;
@@ -93,11 +97,12 @@ const MAX_WORDS = 90;
 function restore(
   words: readonly SpokenWord[],
   turns: ReadonlySet<number>,
-  language: string
+  language: string,
+  model = language === 'en' ? sentenceWeights() : undefined
 ): string[][] {
   const isEnglish = language === 'en';
   const plain = words.map((w) => bare(w.text));
-  const odds = isEnglish ? scoreJoints(plain, sentenceWeights()) : null;
+  const odds = isEnglish && model ? scoreJoints(plain, model) : null;
   const pauses = pauseOdds(words);
   const heard = words.map((_, i) => (pauses[i] ?? 0) + (odds ? (odds.end[i] ?? 0) + SPOKEN : -1));
   const lines = lineOdds(words, heard, isEnglish);
@@ -124,7 +129,7 @@ function restore(
 const COMMA = -0.25;
 
 /** Sentences are shorter when spoken than in the writing that most of the model was learned from. */
-const SPOKEN = 0.8;
+const SPOKEN = 0.9;
 
 /**
  * What the end of a cue adds to the log-odds of a sentence end: much where captions are broken by

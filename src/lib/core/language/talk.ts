@@ -2,6 +2,7 @@ import type { ReadCaptions } from '../captions/read.ts';
 import { DROP_NOISE, tidyCaptions, type Mending, type TidyOptions } from '../captions/tidy.ts';
 import { bare, type SpokenWord } from '../captions/words.ts';
 import { detectLanguage, languageOf, type Language } from './language.ts';
+import type { SentenceWeights } from './sentenceModel.ts';
 import { toSentences, type Sentence } from './sentences.ts';
 import { tagWords } from './tag.ts';
 import { contentStems } from './terms.ts';
@@ -28,6 +29,8 @@ export interface TalkOptions {
   tidy?: TidyOptions;
   /** BCP 47, where it is known; else it is detected. */
   language?: string;
+  /** What finds the ends of English sentences; the one that ships, where none is given. */
+  sentenceModel?: SentenceWeights;
 }
 
 /** From captions to sentences with their seconds. */
@@ -37,7 +40,7 @@ export function readTalk(captions: ReadCaptions, options: TalkOptions = {}): Tal
   const detected = detectLanguage(shown);
   const code = detected === 'und' ? (options.language ?? 'und') : detected;
   const language = languageOf(code);
-  const { sentences, isRestored } = toSentences(spoken, language.code);
+  const { sentences, isRestored } = toSentences(spoken, language.code, options.sentenceModel);
   const plain = spoken.words.map((word) => bare(word.text));
   return {
     language,

@@ -32,16 +32,28 @@ export const assemble = (parts: Record<Part, Float64Array>): SentenceWeights => 
   pairs: parts.pairs
 });
 
+/** Numbers in two bytes each (base64), to be multiplied by a scale. */
+export interface Packed {
+  data: string;
+  scale: number;
+}
+export const unpack = ({ data, scale }: Packed): Float64Array =>
+  Float64Array.from(shortsOf(data), (x) => x * scale);
+
+/** A model from its file. */
+export function readWeights(file: Record<Part, Packed>): SentenceWeights {
+  const names = Object.keys(PARTS) as Part[];
+  return assemble(
+    Object.fromEntries(names.map((name) => [name, unpack(file[name])])) as Record<
+      Part,
+      Float64Array
+    >
+  );
+}
+
 let unpacked: SentenceWeights | null = null;
 
 /** The weights that ship with the application. */
 export function sentenceWeights(): SentenceWeights {
-  if (unpacked) return unpacked;
-  const names = Object.keys(PARTS) as Part[];
-  const entries = names.map((name) => {
-    const { data, scale } = packed[name];
-    return [name, Float64Array.from(shortsOf(data), (x) => x * scale)];
-  });
-  unpacked = assemble(Object.fromEntries(entries) as Record<Part, Float64Array>);
-  return unpacked;
+  return (unpacked ??= readWeights(packed));
 }

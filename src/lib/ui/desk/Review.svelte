@@ -7,7 +7,7 @@
   } from '$lib/ui/talkMessages.ts';
   import { plural } from '$lib/ui/messages.ts';
   import type { PhrasePlace } from '$lib/core/article/phrases.ts';
-  import type { LeftOutReason } from '$lib/core/article/spoken.ts';
+  import type { LeftOutReason } from '$lib/core/article/written.ts';
   import type { Spot } from '$lib/core/article/review.ts';
   import type { Desk } from './deskState.svelte.ts';
   import Names from './Names.svelte';
