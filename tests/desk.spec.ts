@@ -35,6 +35,34 @@ test('a paragraph lights up its sentences and plays; a sentence tells where it w
   ).toBeFocused();
 });
 
+test('a sentence that was left out is kept, another is dropped, and both stay so', async ({
+  home: page
+}) => {
+  await openDesk(page, TWILL);
+  const greeting = transcript(page).getByRole('button', { name: /^Welcome to the studio/ });
+  await greeting.focus();
+  await page.getByRole('button', { name: 'Keep', exact: true }).click();
+  await expect(page.getByText('In the article: you kept it.')).toBeVisible();
+  // In the article now, beside the transcript below it.
+  const inText = (words: string) => text(page).getByText(words);
+  await expect(inText('Welcome to the studio')).toHaveCount(2);
+
+  const hook = transcript(page).getByRole('button', { name: /^Put the hook through the eye/ });
+  await hook.focus();
+  await page.getByRole('button', { name: 'Drop', exact: true }).click();
+  await expect(page.getByText('Left out: you dropped it.')).toBeVisible();
+  await expect(inText('Put the hook through the eye')).toHaveCount(1);
+
+  // As long as saving takes.
+  await page.waitForTimeout(2_000);
+  await page.reload();
+  await expect(inText('Welcome to the studio')).toHaveCount(2);
+  await expect(inText('Put the hook through the eye')).toHaveCount(1);
+  await hook.focus();
+  await page.getByRole('button', { name: 'Undo drop' }).click();
+  await expect(inText('Put the hook through the eye')).toHaveCount(2);
+});
+
 test('hand edits stay when the text is made anew, and changes are taken piece by piece', async ({
   home: page,
   world,

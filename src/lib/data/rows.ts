@@ -1,3 +1,4 @@
+import type { SentenceChoice } from '$lib/core/article/choices.ts';
 import type { GivenPicture } from '$lib/core/article/layOut.ts';
 import type { Template } from '$lib/core/article/template.ts';
 import type { Cue } from '$lib/core/captions/cue.ts';
@@ -53,6 +54,8 @@ export interface Work {
   tidy: TidyOptions;
   pictures: GivenPicture[];
   phrases: string[];
+  /** Sentences that are kept or dropped whatever they say; absent in rows of before. */
+  choices?: SentenceChoice[];
   /** The text as edited, and as it was made when editing began; both as the editor writes it. */
   edited: { base: string; html: string } | null;
 }

@@ -1,3 +1,4 @@
+import type { SentenceChoice } from '$lib/core/article/choices.ts';
 import { checkPost, needsCredit, type Finding } from '$lib/core/article/checks.ts';
 import {
   compose,
@@ -59,6 +60,7 @@ export async function extractText(
     length: ArticleLength;
     chapters: readonly Chapter[];
     pictures: GivenPicture[];
+    choices?: SentenceChoice[];
   }
 ): Promise<Extracted | null> {
   const chapters = options.chapters.map(({ start, title }) => ({ start, title }));

@@ -18,6 +18,7 @@ export const leftOutLabels: Record<LeftOutReason, string> = {
   'depends-on-previous': 'needs a sentence that was left out',
   repeats: 'repeats an overused word',
   'says-little': 'it would say little to a reader',
+  'dropped-by-hand': 'you dropped it',
   'over-length': 'other sentences say more at this length'
 };
 

@@ -1,3 +1,4 @@
+import type { SentenceChoice } from '$lib/core/article/choices.ts';
 import { extractArticle, type ArticleLength } from '$lib/core/article/extract.ts';
 import type { GivenPicture } from '$lib/core/article/layOut.ts';
 import { guideLength } from '$lib/core/article/guidance.ts';
@@ -90,6 +91,7 @@ export function talkApi() {
         length: ArticleLength;
         chapters: Chapter[];
         pictures: GivenPicture[];
+        choices?: SentenceChoice[];
       }
     ) {
       const talk = talkOf(source);

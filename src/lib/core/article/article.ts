@@ -17,6 +17,8 @@ export type ArticleBlock =
   | { kind: 'picture'; url: string; alt: string; start: number };
 
 export interface Article {
+  /** What the talk sets out to do, in its own words near the beginning. */
+  aim: ArticleSentence | null;
   summary: ArticleSentence[];
   takeaways: ArticleSentence[];
   body: ArticleBlock[];

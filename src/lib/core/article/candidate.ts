@@ -4,6 +4,7 @@ import type { Talk } from '../language/talk.ts';
 import { usualRate } from '../language/vectors.ts';
 import { bare } from '../captions/words.ts';
 import type { ArticleSentence } from './article.ts';
+import type { SentenceChoice } from './choices.ts';
 import { judgeByTerms, judgeSentences, type Judge, type Judgement } from './judge.ts';
 import { writeSentence } from './spoken.ts';
 import type { LeftOutReason, WrittenWord } from './written.ts';
@@ -14,6 +15,8 @@ export interface Candidate extends Judgement {
   words: WrittenWord[];
   stems: ReadonlySet<string>;
   isQuestion: boolean;
+  /** The user wants it, whatever it says. */
+  isKept: boolean;
   dependsOnPrevious: boolean;
   chapter: number;
 }
@@ -40,6 +43,7 @@ export function writeAll(
   chapters: readonly Chapter[],
   subject: readonly string[],
   judge: Judge,
+  choices: ReadonlyMap<number, SentenceChoice['choice']>,
   leftOut: Map<number, LeftOutReason>
 ): Candidate[] {
   const chapterAt = chapterOfSentences(talk, chapters);
@@ -49,13 +53,17 @@ export function writeAll(
       ? judgeSentences(talk, subject, starts, judge)
       : judgeByTerms(talk, subject);
   return talk.sentences.flatMap((_, index) => {
-    const written = writeSentence(talk, index);
+    const choice = choices.get(index);
+    if (choice === 'drop') {
+      leftOut.set(index, 'dropped-by-hand');
+      return [];
+    }
+    const written = writeSentence(talk, index, choice === 'keep');
     if ('leftOut' in written) {
       leftOut.set(index, written.leftOut);
       return [];
     }
     const { words } = written;
-    const head = bare(words[0]?.text ?? '');
     return [
       {
         index,
@@ -63,7 +71,8 @@ export function writeAll(
         stems: new Set(talk.stems[index]),
         ...(judgements[index] ?? { must: 0, mustNot: 1, takeaway: 0 }),
         isQuestion: /\?["”’)]*$/.test(words.at(-1)?.text ?? ''),
-        dependsOnPrevious: dependsOnSentenceBefore(talk, head),
+        isKept: choice === 'keep',
+        dependsOnPrevious: dependsOnSentenceBefore(talk, words),
         chapter: chapterAt[index] ?? 0
       }
     ];
@@ -82,11 +91,26 @@ const chapterOfSentences = (talk: Talk, chapters: readonly Chapter[]): number[] 
 const LEANS_GERMAN = new Set(
   'er sie es das dies diese dieser dann deshalb darum dabei damit'.split(' ')
 );
-const dependsOnSentenceBefore = (talk: Talk, head: string): boolean =>
-  talk.language.code === 'en'
-    ? ANAPHORA.has(head) ||
-      /^(?:it's|that's|they're|he's|she's|those|otherwise|or|but|because|which|then)$/.test(head)
-    : talk.language.code === 'de' && LEANS_GERMAN.has(head);
+/** Words of a sentence among which a pronoun has nothing of its own to stand for. */
+const EARLY = 3;
+const STANDS_FOR = /^(?:it|it's|they|they're|them|he|she|him|her|those)$/;
+
+function dependsOnSentenceBefore(talk: Talk, words: readonly WrittenWord[]): boolean {
+  const head = bare(words[0]?.text ?? '');
+  if (talk.language.code === 'de') return LEANS_GERMAN.has(head);
+  if (talk.language.code !== 'en') return false;
+  if (
+    ANAPHORA.has(head) ||
+    /^(?:it's|that's|they're|he's|she's|those|otherwise|or|but|because|which|then)$/.test(head)
+  )
+    return true;
+  // "Lay them between the fingers" leans as well: nothing is named before "them".
+  for (const { text, at } of words.slice(0, EARLY)) {
+    if (STANDS_FOR.test(bare(text))) return true;
+    if (/^(?:NOUN|PROPN)$/.test(talk.tags[at] ?? '')) return false;
+  }
+  return false;
+}
 
 /** Share of stems that two sentences have in common. */
 export function likeness(a: ReadonlySet<string>, b: ReadonlySet<string>): number {

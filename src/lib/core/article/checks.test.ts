@@ -10,6 +10,7 @@ const material: Material = {
   description: 'A straight draw.',
   paragraphs: [{ start: 0, end: 1, text: 'Tie it.', from: 0, to: 1 }],
   article: {
+    aim: null,
     summary: [],
     takeaways: [{ text: 'Tie it.', start: 0, end: 1, from: 0 }],
     body: [{ kind: 'paragraph', sentences: [{ text: 'Tie it.', start: 0, end: 1, from: 0 }] }],

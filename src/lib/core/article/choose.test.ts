@@ -13,6 +13,7 @@ const candidate = (index: number, given: Partial<Candidate> = {}): Candidate => 
   mustNot: 0.1,
   takeaway: 0.1,
   isQuestion: false,
+  isKept: false,
   dependsOnPrevious: false,
   chapter: 0,
   ...given

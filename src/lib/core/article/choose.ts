@@ -48,24 +48,34 @@ export function choose(
     }
     return links;
   };
-  const isWeak = (c: Candidate) => c.mustNot > mostMustNot;
-  const open = new Set(fresh.filter((c) => !isWeak(c)));
+  const isWeak = (c: Candidate) => !c.isKept && c.mustNot > mostMustNot;
+  for (const c of fresh)
+    if (c.isKept) {
+      taken.add(c);
+      words += c.words.length;
+    }
+  const offers = fresh.flatMap((c) => {
+    if (isWeak(c) || taken.has(c)) return [];
+    const links = chain(c);
+    return !links || links.some(isWeak) ? [] : [offerOf(links)];
+  });
   for (;;) {
-    let best: { links: Candidate[]; length: number; value: number } | null = null;
-    for (const c of open) {
-      const links = chain(c);
-      if (!links || links.some(isWeak)) continue;
-      const length = links.reduce((sum, link) => sum + link.words.length, 0);
-      if (words + length > wanted) continue;
-      const value = links.reduce((sum, link) => sum + worth(link), 0) / length ** WEIGHING.price;
-      if (!best || value > best.value) best = { links, length, value };
+    let best = -1;
+    for (const [i, offer] of offers.entries())
+      if (words + offer.length <= wanted && offer.value > (offers[best]?.value ?? -Infinity))
+        best = i;
+    const [offer] = best < 0 ? [] : offers.splice(best, 1);
+    if (!offer) break;
+    for (const link of offer.links) taken.add(link);
+    words += offer.length;
+    // What an offer shares with what is taken now need not be taken again.
+    for (let i = offers.length - 1; i >= 0; i--) {
+      const { links } = offers[i] as Offer;
+      if (links.length === 1 && !taken.has(links[0] as Candidate)) continue;
+      const rest = links.filter((link) => !taken.has(link));
+      if (rest.length === 0) offers.splice(i, 1);
+      else if (rest.length < links.length) offers[i] = offerOf(rest);
     }
-    if (!best) break;
-    for (const link of best.links) {
-      taken.add(link);
-      open.delete(link);
-    }
-    words += best.length;
   }
   for (const c of fresh) {
     if (taken.has(c)) continue;
@@ -73,6 +83,20 @@ export function choose(
     leftOut.set(c.index, reason);
   }
   return fresh.filter((c) => taken.has(c));
+}
+
+/** Sentences that come together, and what they are worth for the room they take. */
+interface Offer {
+  links: Candidate[];
+  /** Words. */
+  length: number;
+  value: number;
+}
+
+function offerOf(links: Candidate[]): Offer {
+  const length = links.reduce((sum, link) => sum + link.words.length, 0);
+  const value = links.reduce((sum, link) => sum + worth(link), 0) / length ** WEIGHING.price;
+  return { links, length, value };
 }
 
 function withoutRepeated(
@@ -83,7 +107,11 @@ function withoutRepeated(
   const byStem = new Map<string, Candidate[]>();
   for (const c of candidates) {
     const near = new Set([...c.stems].flatMap((stem) => byStem.get(stem) ?? []));
-    if (c.stems.size >= 3 && [...near].some((other) => likeness(c.stems, other.stems) >= SAME)) {
+    if (
+      !c.isKept &&
+      c.stems.size >= 3 &&
+      [...near].some((other) => likeness(c.stems, other.stems) >= SAME)
+    ) {
       leftOut.set(c.index, 'said-twice');
       continue;
     }

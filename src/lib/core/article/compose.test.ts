@@ -11,6 +11,7 @@ import { defaultTemplate, type Template } from './template.ts';
 
 const said = (text: string, start: number, from: number) => ({ text, start, end: start + 2, from });
 const article: Article = {
+  aim: null,
   summary: [said('A twill is <simple>.', 2, 1)],
   takeaways: [said('Count first.', 20, 4)],
   body: [

@@ -3,10 +3,11 @@ import type { Talk } from '../language/talk.ts';
 import { extracted, subjectOf, writeAll, type Candidate } from './candidate.ts';
 import { choose } from './choose.ts';
 import type { Article } from './article.ts';
+import { choicesOf, type SentenceChoice } from './choices.ts';
 import { SHIPPED_JUDGE, type Judge } from './judge.ts';
 import { layOut, type GivenPicture } from './layOut.ts';
 import { withoutOveruse } from './overuse.ts';
-import { pickQuote, pickSummary, pickTakeaways } from './picks.ts';
+import { pickAim, pickQuote, pickSummary, pickTakeaways } from './picks.ts';
 import type { LeftOutReason } from './written.ts';
 
 export type ArticleLength = 'short' | 'medium' | 'long';
@@ -15,6 +16,8 @@ export interface ExtractOptions {
   length: ArticleLength;
   chapters: readonly Chapter[];
   pictures?: readonly GivenPicture[];
+  /** What the user wants kept or dropped. */
+  choices?: readonly SentenceChoice[];
   judge?: Judge;
 }
 
@@ -23,8 +26,8 @@ const LENGTHS: Record<
   ArticleLength,
   { share: number; least: number; most: number; mostMustNot: number }
 > = {
-  short: { share: 0.2, least: 110, most: 420, mostMustNot: 0.5 },
-  medium: { share: 0.45, least: 200, most: 1300, mostMustNot: 0.55 },
+  short: { share: 0.2, least: 110, most: 420, mostMustNot: 0.45 },
+  medium: { share: 0.45, least: 200, most: 1300, mostMustNot: 0.45 },
   long: { share: 1, least: 0, most: Infinity, mostMustNot: 0.8 }
 };
 
@@ -45,7 +48,14 @@ export function extractArticle(talk: Talk, options: ExtractOptions): Article {
   const leftOut = new Map<number, LeftOutReason>();
   const subject = subjectOf(talk);
   const { chapters, length, judge = SHIPPED_JUDGE } = options;
-  const candidates = writeAll(talk, chapters, subject, judge, leftOut);
+  const candidates = writeAll(
+    talk,
+    chapters,
+    subject,
+    judge,
+    choicesOf(talk, options.choices ?? []),
+    leftOut
+  );
   const room = {
     wanted: wordsWanted(talk.words.length, length),
     // Of a few sentences all are wanted that can be.
@@ -56,12 +66,14 @@ export function extractArticle(talk: Talk, options: ExtractOptions): Article {
   const sentenceOf = (c: Candidate) => extracted(talk, c);
   // Of a few sentences nothing need be summed up: it would be said twice.
   const summed = candidates.length < FEW ? [] : candidates;
+  const aim = pickAim(talk, summed);
   const summary = pickSummary(talk, summed);
   const takeaways = pickTakeaways(talk, summed);
   const used = new Set([...summary, ...takeaways].map((c) => c.index));
   const quote = pickQuote(talk, summed, used);
   const body = layOut(talk, varied, chapters, options.pictures ?? []);
   return {
+    aim: aim && sentenceOf(aim),
     summary: summary.map(sentenceOf),
     takeaways: takeaways.map(sentenceOf),
     body,

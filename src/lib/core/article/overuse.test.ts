@@ -17,6 +17,7 @@ function chosen(lines: string[]): { talk: ReturnType<typeof aTalk>; candidates: 
     mustNot: 0,
     takeaway: 0,
     isQuestion: false,
+    isKept: false,
     dependsOnPrevious: false,
     chapter: 0
   }));

@@ -36,7 +36,9 @@ export function withoutOveruse(
         .map((c) => c.index - 1)
     );
     const users = kept
-      .filter((c) => c.words.some((w) => bare(w.text) === word) && !needed.has(c.index))
+      .filter(
+        (c) => c.words.some((w) => bare(w.text) === word) && !c.isKept && !needed.has(c.index)
+      )
       .sort((a, b) => a.must - b.must);
     const worst = users[0];
     if (!worst) return kept;

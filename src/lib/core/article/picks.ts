@@ -13,6 +13,21 @@ const ALONE = {
 const standsAlone = (c: Candidate, { least, most }: { least: number; most: number }): boolean =>
   c.words.length >= least && c.words.length <= most && !c.dependsOnPrevious && !c.isQuestion;
 
+const AIM =
+  /\b(?:today|this video|this post|going to (?:show|make|learn|talk|look|wind|build|teach|walk|thread|weave)|i(?:'ll| will) show|how to|we're going to|we are going to|in this|heute|zeige)\b/;
+/** Share of a talk in which it says what it is about, and fewest sentences looked at. */
+const OPENING = { share: 0.15, least: 6 };
+
+/** The sentence that says what is to come; null where none does. */
+export function pickAim(talk: Talk, candidates: readonly Candidate[]): Candidate | null {
+  const end = Math.max(OPENING.least, talk.sentences.length * OPENING.share);
+  const fit = candidates
+    .filter((c) => c.index < end && standsAlone(c, ALONE.summary))
+    .filter((c) => AIM.test(textOf(c.words).toLowerCase()))
+    .sort((a, b) => worth(b) - worth(a));
+  return fit[0] ?? null;
+}
+
 /** Two or three sentences that tell most of what matters, each about something else. */
 export function pickSummary(talk: Talk, candidates: readonly Candidate[]): Candidate[] {
   const wanted = talk.words.length > 220 ? 3 : 2;

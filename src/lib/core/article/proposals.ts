@@ -60,16 +60,21 @@ const lower = (phrase: string): string =>
     ? phrase
     : phrase.replace(/^\p{Lu}/u, (c) => c.toLowerCase());
 
+/** An excerpt is filled up with a second sentence only where the first is shorter than this. */
+const SHORT_EXCERPT = 70;
+
 /**
- * An excerpt that ends at a sentence: as many of the summary's sentences as the limit takes, or the
- * first of the article that fits. Empty where none does.
+ * An excerpt that ends at a sentence: what the talk sets out to do, else what it says that matters,
+ * else the first of the article that fits. Empty where none does.
  */
 export function proposeExcerpt(article: Article, limit: number): string {
   let text = '';
-  for (const sentence of article.summary) {
+  for (const sentence of [article.aim, ...article.summary]) {
+    if (!sentence || text.includes(sentence.text)) continue;
     const longer = text ? `${text} ${sentence.text}` : sentence.text;
-    if (longer.length > limit) break;
+    if (longer.length > limit) continue;
     text = longer;
+    if (text.length >= SHORT_EXCERPT) break;
   }
   if (text) return text;
   const all = article.body.flatMap((b) => (b.kind === 'paragraph' ? b.sentences : []));

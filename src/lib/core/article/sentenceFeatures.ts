@@ -14,6 +14,7 @@ export function sentenceFeatures(
   const firstUse = firstUses(talk);
   const starts = new Set(chapterStarts);
   const own = talk.sentences.map((_, i) => ownFeatures(talk, i, weight, firstUse));
+  const told = own.map((features) => [...features].filter((f) => TOLD_OF_NEIGHBOURS.test(f)));
   const heads = talk.sentences.map((_, i) => headOf(talk, i));
   return talk.sentences.map((_, i) => {
     const features = new Set(own[i]);
@@ -22,10 +23,7 @@ export function sentenceFeatures(
       ['after', i + 1]
     ] as const) {
       if (at < 0 || at >= n) features.add(`${name}:none`);
-      else
-        for (const feature of own[at] ?? [])
-          if (/^(?:long|head|question|number|content|i|you|verb first)/.test(feature))
-            features.add(`${name} ${feature}`);
+      else for (const feature of told[at] ?? []) features.add(`${name} ${feature}`);
     }
     features.add(binned('part', i / n, [0.04, 0.1, 0.2, 0.5, 0.8, 0.9, 0.96]));
     if (i < 4) features.add(`first:${i}`);
@@ -37,6 +35,9 @@ export function sentenceFeatures(
     return [...features];
   });
 }
+
+/** Features that a sentence has of those beside it as well. */
+const TOLD_OF_NEIGHBOURS = /^(?:long|head|question|number|content|i|you|verb first)/;
 
 function firstUses(talk: Talk): Map<string, number> {
   const first = new Map<string, number>();

@@ -159,8 +159,9 @@ export const WRITTEN_FOR: Readonly<Record<string, string>> = {
 /**
  * A spoken sentence as one would write it: turns of speech taken out, the rest word for word. Only
  * capitals, marks and colloquial spellings change. Sentences that are only speech are left out.
+ * @param isKept it is written whatever it says
  */
-export function writeSentence(talk: Talk, index: number): Written {
+export function writeSentence(talk: Talk, index: number, isKept = false): Written {
   const sentence = talk.sentences[index];
   if (!sentence) return { leftOut: 'fragment' };
   const words: WrittenWord[] = [];
@@ -169,20 +170,25 @@ export function writeSentence(talk: Talk, index: number): Written {
   }
   const said = talk.plain.slice(sentence.from, sentence.to).join(' ');
   const reason = speechOnly(said);
-  if (reason) return { leftOut: reason };
+  if (reason)
+    return isKept ? { words: finish(words, words.at(-1)?.text ?? '') } : { leftOut: reason };
   const isEnglish = talk.language.code === 'en';
   let kept = cutInside(talk, trimHead(talk, words));
   if (isEnglish) kept = withoutSmallWords(talk, withoutRestarts(talk, kept));
   // What was cut may leave another opening of speech at the head.
   kept = trimHead(talk, kept);
   kept = trimTail(talk, kept);
+  const why = isKept ? null : unfit(talk, kept);
+  return why ? { leftOut: why } : { words: finish(kept, words.at(-1)?.text ?? '') };
+}
+
+/** Why what is left of a sentence cannot be written. */
+function unfit(talk: Talk, kept: readonly WrittenWord[]): LeftOutReason | null {
   const left = kept.map((w) => talk.plain[w.at]).join(' ');
-  if (SMALL_TALK.test(left)) return { leftOut: 'small-talk' };
-  if (POINTING.test(left) && kept.length < 14) return { leftOut: 'pointing' };
-  if (kept.length < 3 || (talk.language.code === 'en' && kept.length < 4 && !hasVerb(talk, kept))) {
-    return { leftOut: 'fragment' };
-  }
-  return { words: finish(kept, words.at(-1)?.text ?? '') };
+  if (SMALL_TALK.test(left)) return 'small-talk';
+  if (POINTING.test(left) && kept.length < 14) return 'pointing';
+  const isShort = talk.language.code === 'en' && kept.length < 4 && !hasVerb(talk, kept);
+  return kept.length < 3 || isShort ? 'fragment' : null;
 }
 
 function speechOnly(said: string): LeftOutReason | null {

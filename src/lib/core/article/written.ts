@@ -9,7 +9,8 @@ export type LeftOutReason =
   | 'depends-on-previous'
   | 'repeats'
   | 'says-little'
-  | 'over-length';
+  | 'over-length'
+  | 'dropped-by-hand';
 
 /** A word of the article and the word of the talk it comes from. */
 export interface WrittenWord {

@@ -1,6 +1,10 @@
 <script lang="ts">
   import Play from '@lucide/svelte/icons/play';
+  import Minus from '@lucide/svelte/icons/minus';
+  import Plus from '@lucide/svelte/icons/plus';
   import Scissors from '@lucide/svelte/icons/scissors';
+  import Undo2 from '@lucide/svelte/icons/undo-2';
+  import { choicesOf } from '$lib/core/article/choices.ts';
   import { splitChapter } from '$lib/core/chapters/edit.ts';
   import { rowForKey } from '$lib/ui/listKeys.ts';
   import { deck } from '$lib/ui/deck.svelte.ts';
@@ -22,6 +26,7 @@
     new Map(desk.extracted?.article.leftOut.map(({ sentence, reason }) => [sentence, reason]))
   );
   const sentences = $derived(desk.talk?.sentences ?? []);
+  const choices = $derived(choicesOf({ sentences }, desk.choices));
   const hits = $derived.by(() => {
     const text = wanted.trim().toLowerCase();
     return text.length < 2
@@ -150,9 +155,27 @@
           {@const reason = reasons.get(under)}
           <TimeCode seconds={sentences[under]?.start ?? 0} />
           <span class="min-w-0 flex-1"
-            >{reason ? `Left out: ${leftOutLabels[reason]}.` : 'In the article.'}</span
+            >{reason
+              ? `Left out: ${leftOutLabels[reason]}.`
+              : choices.get(under) === 'keep'
+                ? 'In the article: you kept it.'
+                : 'In the article.'}</span
           >
           {#if under === at}
+            {@const chosen = choices.get(under)}
+            {#if chosen}
+              <button class="plain btn shrink-0 btn-sm" onclick={() => desk.choose(under, null)}
+                ><Undo2 aria-hidden="true" />Undo {chosen}</button
+              >
+            {:else}
+              <button
+                class="plain btn shrink-0 btn-sm"
+                onclick={() => desk.choose(under, reason ? 'keep' : 'drop')}
+                >{#if reason}<Plus aria-hidden="true" />Keep{:else}<Minus
+                    aria-hidden="true"
+                  />Drop{/if}</button
+              >
+            {/if}
             <button class="plain btn shrink-0 btn-sm" onclick={() => split(under)}
               ><Scissors aria-hidden="true" />Chapter here</button
             >
@@ -165,15 +188,20 @@
     <div
       bind:this={list}
       class="flex flex-col gap-1"
-      onmouseover={(event) => {
-        over = indexOf(event.target);
-        if (over >= 0) point(over);
+      onmousemove={(event) => {
+        // A page that scrolls under a pointer at rest points at nothing.
+        if (event.movementX === 0 && event.movementY === 0) return;
+        const i = indexOf(event.target);
+        if (i === over) return;
+        over = i;
+        if (i >= 0) point(i);
       }}
       onfocusin={(event) => {
         const i = indexOf(event.target);
-        if (i >= 0) point((at = i));
+        if (i < 0) return;
+        over = -1;
+        point((at = i));
       }}
-      onfocus={() => {}}
       onkeydown={walk}
       onmouseleave={() => {
         over = -1;

@@ -1,4 +1,5 @@
 import type { Finding } from '$lib/core/article/checks.ts';
+import { withChoice, type SentenceChoice } from '$lib/core/article/choices.ts';
 import type { ComposedPost, Material } from '$lib/core/article/compose.ts';
 import { tidyDescription } from '$lib/core/article/description.ts';
 import type { GivenPicture } from '$lib/core/article/layOut.ts';
@@ -71,6 +72,8 @@ export class Desk {
   ownChapters = $state.raw<EditedChapter[] | null>(null);
   pictures = $state<GivenPicture[]>([]);
   phrases = $state<string[]>([]);
+  /** Sentences that are kept or dropped whatever they say. */
+  choices = $state.raw<SentenceChoice[]>([]);
   /** Texts of pages the user admires, whose use of the phrases sets the range. */
   admired = $state<string[]>([]);
   edited = $state.raw<Work['edited']>(null);
@@ -159,6 +162,7 @@ export class Desk {
     this.tidy = { ...DROP_NOISE, ...work?.tidy };
     this.pictures = work?.pictures ?? [];
     this.phrases = work?.phrases ?? [];
+    this.choices = work?.choices ?? [];
     this.edited = work?.edited ?? null;
     this.admired = admired;
     this.details = await getDetails(id);
@@ -173,11 +177,11 @@ export class Desk {
   /** Saves and computes anew what depends on what is changed; to be called within an effect. */
   follow(): void {
     this.autosave.follow(() => this.isLoaded);
-    // The article follows its length, the chapters and the pictures.
+    // The article follows its length, the chapters, the pictures and what is kept or dropped.
     soon(
       150,
       () => {
-        void [this.template.length, this.chapters, JSON.stringify(this.pictures)];
+        void [this.template.length, this.chapters, JSON.stringify(this.pictures), this.choices];
         return this.isLoaded || null;
       },
       () => this.extract()
@@ -226,7 +230,8 @@ export class Desk {
       title: video.title,
       length: this.template.length,
       chapters: this.chapters,
-      pictures: $state.snapshot(this.pictures) as GivenPicture[]
+      pictures: $state.snapshot(this.pictures) as GivenPicture[],
+      choices: this.choices
     });
   }
 
@@ -247,6 +252,12 @@ export class Desk {
       admired: $state.snapshot(this.admired),
       subject: this.extracted?.article.subject ?? []
     });
+  }
+
+  /** Keeps or drops a sentence of the talk, or leaves it to the tool again. */
+  choose(sentence: number, choice: SentenceChoice['choice'] | null): void {
+    const said = this.talk?.sentences[sentence];
+    if (said) this.choices = withChoice(this.choices, said, choice);
   }
 
   setChapters(chapters: EditedChapter[] | null): void {
@@ -313,6 +324,7 @@ export class Desk {
     this.edited = null;
     this.pictures = [];
     this.phrases = [];
+    this.choices = [];
     this.tidy = { ...DROP_NOISE };
     this.autosave.markSaved();
   }
@@ -324,6 +336,7 @@ export class Desk {
       tidy: $state.snapshot(this.tidy),
       pictures: $state.snapshot(this.pictures),
       phrases: $state.snapshot(this.phrases),
+      choices: this.choices,
       edited: this.edited
     };
   }
