@@ -83,7 +83,7 @@
         </select>
       </label>
       <label class="flex items-center gap-1.5">
-        Holds
+        Extra time
         <input
           class="field w-20"
           type="number"
@@ -96,7 +96,7 @@
             booth.changeScene({
               hold: Math.min(60, Math.max(0, Number(event.currentTarget.value) || 0))
             })}
-        /> s longer
+        /> s
       </label>
       <span class="ml-auto flex flex-wrap gap-1">
         <button

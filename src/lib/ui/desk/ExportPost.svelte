@@ -50,8 +50,8 @@
       {@render row('Copy HTML', () => copy('The HTML is', desk.post?.html ?? ''))}
       {@render row('Copy text', () => copy('The text is', htmlText(desk.post?.html ?? '')))}
     </div>
-    <div class="flex flex-wrap items-center gap-1" role="group" aria-label="The captions, mended">
-      <span class="basis-full text-quiet">The captions, mended</span>
+    <div class="flex flex-wrap items-center gap-1" role="group" aria-label="Corrected captions">
+      <span class="basis-full text-quiet">Corrected captions</span>
       {@render row(
         'WebVTT file',
         async () => download(`${name}.vtt`, 'text/vtt', writeWebVtt(await desk.mendedCaptions())),

@@ -21,9 +21,9 @@
         .length > 0
         ? `, ${plural(
             talk.mended.reduce((sum, m) => sum + m.count, 0),
-            'thing',
-            'things'
-          )} mended`
+            'fix',
+            'fixes'
+          )}`
         : ''}
     </summary>
     <div class="flex flex-col gap-2 py-2">

@@ -38,7 +38,7 @@
     />
     {#if lane.make.form === 'text'}
       <Choice
-        legend="Manner"
+        legend="Tone"
         options={MANNERS.map((manner) => [manner, mannerLabels[manner]] as const)}
         bind:value={lane.make.manner}
       />
