@@ -1,0 +1,3 @@
+import { coreTests } from './coreTests.ts';
+
+await coreTests(0);
