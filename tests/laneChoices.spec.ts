@@ -35,7 +35,7 @@ test('a playlist of the channel is a source, found on its page or given by addre
 }) => {
   await newLane(page);
   await station(page, 'Filter').click();
-  await page.getByRole('radio', { name: 'The catalogue, oldest first' }).click();
+  await page.getByRole('radio', { name: 'The catalogue, oldest first' }).check();
   await station(page, 'Source').click();
   await page.getByRole('button', { name: 'Find playlists' }).click();
   await expect(page.getByRole('checkbox', { name: 'Your first warp, in order' })).toBeVisible();
@@ -59,7 +59,7 @@ test('a playlist of the channel is a source, found on its page or given by addre
 test('the most seen come first, by what the channel counts', async ({ home: page }) => {
   await newLane(page);
   await station(page, 'Filter').click();
-  await page.getByRole('radio', { name: 'The catalogue, most viewed first' }).click();
+  await page.getByRole('radio', { name: 'The catalogue, most viewed first' }).check();
   await expect(station(page, 'Filter')).toContainText('Most seen first');
   const region = await rehearsal(page);
   const offered = await region
@@ -97,7 +97,7 @@ test('layouts that were kept on the desk are taken by language', async ({ home: 
 
   await newLane(page);
   await station(page, 'Filter').click();
-  await page.getByRole('radio', { name: 'The catalogue, newest first' }).click();
+  await page.getByRole('radio', { name: 'The catalogue, newest first' }).check();
   await station(page, 'Make').click();
   await page.getByRole('button', { name: 'Another layout for some items' }).click();
   await page.getByRole('textbox', { name: 'Language (a code, such as de)' }).fill('de');
@@ -122,12 +122,12 @@ test('a lane makes polls; an item that gives none is left out with its reason', 
 }) => {
   await newLane(page);
   await station(page, 'Make').click();
-  await page.getByRole('radio', { name: 'An update of each item' }).click();
-  await page.getByRole('radio', { name: 'A quiz' }).click();
+  await page.getByRole('radio', { name: 'An update of each item' }).check();
+  await page.getByRole('radio', { name: 'A quiz' }).check();
   await station(page, 'Source').click();
   await page.getByRole('checkbox', { name: 'Wrenfold Loomworks' }).check();
   await station(page, 'Filter').click();
-  await page.getByRole('radio', { name: 'The catalogue, newest first' }).click();
+  await page.getByRole('radio', { name: 'The catalogue, newest first' }).check();
   await station(page, 'Pace').click();
   await page.getByRole('spinbutton', { name: 'Most per run' }).fill('');
   await page.keyboard.press('Tab');
@@ -155,7 +155,7 @@ test('what fell due while it was closed is reported, and goes out at the same pa
 }) => {
   await newLane(page);
   await station(page, 'Filter').click();
-  await page.getByRole('radio', { name: 'The catalogue, newest first' }).click();
+  await page.getByRole('radio', { name: 'The catalogue, newest first' }).check();
   await page.getByRole('checkbox', { name: 'With captions' }).check();
   await station(page, 'Pace').click();
   await page.getByRole('spinbutton', { name: 'To (hour)' }).fill('24');

@@ -75,7 +75,7 @@ test('one of two tabs leads; when it is killed in the middle, the other goes on,
   test.setTimeout(180_000);
   await catalogueLane(page);
   await station(page, 'Approval').click();
-  await page.getByRole('radio', { name: 'Publish without approval', exact: true }).click();
+  await page.getByRole('radio', { name: 'Publish without approval', exact: true }).check();
   const other = await context.newPage();
   await other.goto('/lanes');
   await world.faults({ slow: '400', loseOneIn: '3' });
@@ -103,7 +103,7 @@ test('lanes that lead round are shown as a way, and lanes that make the same are
   await expect(page.getByText(/^It makes the same things as/)).toHaveCount(2);
   const second = page.getByRole('article', { name: 'Lane 1, copy' });
   await second.getByRole('button', { name: /^Make/ }).click();
-  await second.getByRole('radio', { name: 'A narrated video of each post' }).click();
+  await second.getByRole('radio', { name: 'A narrated video of each post' }).check();
   await second.getByRole('button', { name: /^Source/ }).click();
   await second.getByRole('checkbox', { name: 'The Wrenfold Notebook' }).check();
   await second.getByRole('button', { name: /^Places/ }).click();
@@ -198,7 +198,7 @@ test('the journal is filtered by outcome and place, and each line opens to its s
 }) => {
   await catalogueLane(page);
   await station(page, 'Approval').click();
-  await page.getByRole('radio', { name: 'Publish without approval', exact: true }).click();
+  await page.getByRole('radio', { name: 'Publish without approval', exact: true }).check();
   await page.getByRole('switch').click();
   await expect(station(page, 'Places')).toContainText('3 published', { timeout: 60_000 });
   await page.getByRole('link', { name: 'Journal', exact: true }).click();

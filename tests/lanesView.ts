@@ -14,7 +14,7 @@ export async function newLane(page: Page): Promise<void> {
 export async function catalogueLane(page: Page): Promise<void> {
   await newLane(page);
   await station(page, 'Filter').click();
-  await page.getByRole('radio', { name: 'The catalogue, newest first' }).click();
+  await page.getByRole('radio', { name: 'The catalogue, newest first' }).check();
   await page.getByRole('checkbox', { name: 'With captions' }).check();
   await station(page, 'Pace').click();
   await page.getByRole('spinbutton', { name: 'Most per day' }).fill('9');

@@ -147,7 +147,7 @@ test('a run that was undone can be made again', async ({ home: page, world }) =>
   await page.getByRole('textbox', { name: 'With all of these words' }).fill('twill');
   await page.keyboard.press('Enter');
   await station(page, 'Approval').click();
-  await page.getByRole('radio', { name: 'Publish without approval' }).click();
+  await page.getByRole('radio', { name: 'Publish without approval' }).check();
   await page.getByRole('switch').click();
   await expect(station(page, 'Places')).toContainText('1 published', { timeout: 60_000 });
   expect(await world.posts(TWILL)).toBe(1);
