@@ -10,11 +10,13 @@ const TWILL = 'Threading a four-shaft twill, slowly';
 async function expectNoFindings(page: Page, where: string) {
   // A button that is just being enabled is half faded.
   await page.evaluate(() => Promise.allSettled(document.getAnimations().map((a) => a.finished)));
-  const { violations } = await new AxeBuilder({ page })
-    .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'])
-    // What the blog's own page shows in the preview is the blog's.
-    .exclude('iframe')
-    .analyze();
+  const isDark = await page.evaluate(() => matchMedia('(prefers-color-scheme: dark)').matches);
+  const axe = new AxeBuilder({ page });
+  // In the dark only colours differ.
+  if (isDark) axe.withRules(['color-contrast', 'link-in-text-block']);
+  else axe.withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice']);
+  // What the blog's own page shows in the preview is the blog's.
+  const { violations } = await axe.exclude('iframe').analyze();
   const told = violations.map(
     (v) => `${v.id}: ${v.nodes.map((n) => `${n.target} ${n.failureSummary}`).join('; ')}`
   );

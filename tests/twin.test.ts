@@ -4,6 +4,7 @@ import { mkdtemp, rm, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { after, before, test } from 'node:test';
+import { runTwin, type Ended } from '../bin/commands.ts';
 
 const LINES = [
   'Welcome to the studio. Today we wind a warp on a warping board.',
@@ -40,26 +41,16 @@ before(async () => {
 });
 after(() => rm(folder, { recursive: true, force: true }));
 
-interface Ran {
-  status: number;
-  out: string;
-  err: string;
-}
-const twin = (args: string[], input?: string): Promise<Ran> =>
-  new Promise((done) => {
-    const child = execFile(TWIN, args, (error: ExecFileException | null, out, err) =>
-      done({ status: error ? Number(error.code) : 0, out, err })
-    );
-    child.stdin?.end(input ?? '');
-  });
+/** What a command does, in this process. */
+const twin = (args: string[], input = ''): Ended => runTwin(args, () => Buffer.from(input));
 const file = (name: string) => join(folder, name);
 
-test('sentences from WebVTT, SRT and standard input are the same', async () => {
-  const [vtt, srt, piped] = await Promise.all([
+test('sentences from WebVTT, SRT and standard input are the same', () => {
+  const [vtt, srt, piped] = [
     twin(['sentences', file('a.vtt')]),
     twin(['sentences', file('a.srt')]),
     twin(['sentences', '-', '--from', 'vtt'], VTT)
-  ]);
+  ];
   const sentences = JSON.parse(vtt.out) as { start: number; end: number; text: string }[];
   assert.equal(sentences[0]?.text, 'Welcome to the studio.');
   assert.equal(sentences[0]?.start, 0);
@@ -67,12 +58,12 @@ test('sentences from WebVTT, SRT and standard input are the same', async () => {
   assert.equal(piped.out, vtt.out);
 });
 
-test('chapters as JSON, as a list and as a track', async () => {
-  const [json, list, track] = await Promise.all([
+test('chapters as JSON, as a list and as a track', () => {
+  const [json, list, track] = [
     twin(['chapters', file('a.vtt'), '--count', '3']),
     twin(['chapters', file('a.vtt'), '--format', 'description']),
     twin(['chapters', file('a.vtt'), '--format', 'vtt'])
-  ]);
+  ];
   const { chapters, curve } = JSON.parse(json.out);
   assert.equal(chapters.length, 3);
   assert.equal(chapters[0].start, 0);
@@ -82,13 +73,13 @@ test('chapters as JSON, as a list and as a track', async () => {
   assert.match(track.out, /^WEBVTT\n\n00:00:00\.000 --> /);
 });
 
-test('segments of a text, and an article in every form', async () => {
-  const [segment, json, md, html] = await Promise.all([
+test('segments of a text, and an article in every form', () => {
+  const [segment, json, md, html] = [
     twin(['segment', file('a.txt'), '--count', '2']),
     twin(['article', file('a.vtt'), '--title', 'Warps', '--format', 'json', '--length', 'long']),
     twin(['article', file('a.txt'), '--title', 'Warps']),
     twin(['article', file('a.vtt'), '--title', 'A <b>', '--format', 'html'])
-  ]);
+  ];
   assert.equal(JSON.parse(segment.out).starts.length, 2);
   const article = JSON.parse(json.out);
   const sentence = article.body.find((b: { kind: string }) => b.kind !== 'heading').sentences[0];
@@ -98,8 +89,8 @@ test('segments of a text, and an article in every form', async () => {
   assert.match(html.out, /^<h1>A &lt;b&gt;<\/h1>/);
 });
 
-test('findings have line and column', async () => {
-  const { out } = await twin(['check', file('post.md'), '--phrase', 'warp']);
+test('findings have line and column', () => {
+  const { out } = twin(['check', file('post.md'), '--phrase', 'warp']);
   const found = JSON.parse(out) as { kind: string; line: number; column: number }[];
   const wordy = found.find((f) => f.kind === 'wordy');
   assert.deepEqual([wordy?.line, wordy?.column], [5, 8]);
@@ -109,23 +100,21 @@ test('findings have line and column', async () => {
   );
 });
 
-test('updates are made from a post, with the lines they come from', async () => {
-  const [text, poll, quiz] = await Promise.all(
-    ['text', 'poll', 'quiz'].map(async (kind) => {
-      const link = ['--link', 'https://notebook.example/a'];
-      const { out, err } = await twin([
-        'update',
-        file('flax.md'),
-        '--kind',
-        kind,
-        '--limit',
-        '200',
-        ...link
-      ]);
-      assert.equal(err, '');
-      return JSON.parse(out);
-    })
-  );
+test('updates are made from a post, with the lines they come from', () => {
+  const [text, poll, quiz] = ['text', 'poll', 'quiz'].map((kind) => {
+    const link = ['--link', 'https://notebook.example/a'];
+    const { out, err } = twin([
+      'update',
+      file('flax.md'),
+      '--kind',
+      kind,
+      '--limit',
+      '200',
+      ...link
+    ]);
+    assert.equal(err, '');
+    return JSON.parse(out);
+  });
   assert.match(text.text, /^Retting flax\n\nFlax .*\n\n.*https:\/\/notebook\.example\/a$/s);
   assert.ok(text.length <= 200 && text.from.every((line: number) => line === 5 || line === 7));
   assert.ok(poll.length > 0 && poll[0].options.length >= 2);
@@ -137,7 +126,7 @@ test('updates are made from a post, with the lines they come from', async () => 
   assert.match(quiz[0].why, /12 hours.* \(line 7\)$/);
 });
 
-test('bad input: one line that says what and where, and status 2', async () => {
+test('bad input: one line that says what and where, and status 2', () => {
   const calls: [string[], RegExp][] = [
     [[], /which command/],
     [['weave', 'x'], /no command “weave”/],
@@ -159,13 +148,27 @@ test('bad input: one line that says what and where, and status 2', async () => {
     ],
     [['update', file('flax.md'), '--kind', 'quiz', '--limit', 'x'], /--limit must be/]
   ];
-  await Promise.all(
-    calls.map(async ([args, message]) => {
-      const { status, out, err } = await twin(args);
-      assert.equal(status, 2, args.join(' '));
-      assert.equal(out, '');
-      assert.match(err, message);
-      assert.match(err, /^twin: [^\n]+\n$/);
-    })
-  );
+  for (const [args, message] of calls) {
+    const { status, out, err } = twin(args);
+    assert.equal(status, 2, args.join(' '));
+    assert.equal(out, '');
+    assert.match(err, message);
+    assert.match(err, /^twin: [^\n]+\n$/);
+  }
+});
+
+test('the program itself: files, standard input, and what is bad', async () => {
+  const program = (args: string[], input = ''): Promise<Ended> =>
+    new Promise((done) => {
+      const child = execFile(TWIN, args, (error: ExecFileException | null, out, err) =>
+        done({ status: error ? (Number(error.code) as 2) : 0, out, err })
+      );
+      child.stdin?.end(input);
+    });
+  const [piped, bad] = await Promise.all([
+    program(['sentences', '-', '--from', 'vtt'], VTT),
+    program(['sentences', file('bad.vtt')])
+  ]);
+  assert.deepEqual(piped, { ...twin(['sentences', file('a.vtt')]), status: 0 });
+  assert.deepEqual(bad, twin(['sentences', file('bad.vtt')]));
 });
