@@ -33,14 +33,11 @@ async function request<T>(
 
 /** What is to happen much later ends with the page: it does not keep the process from ending either. */
 const later = globalThis.setTimeout;
-globalThis.setTimeout = Object.assign(
-  (...given: Parameters<typeof later>) => {
-    const timer = later(...given);
-    if ((given[1] ?? 0) > 2_000) timer.unref();
-    return timer;
-  },
-  { __promisify__: later.__promisify__ }
-);
+globalThis.setTimeout = ((...given: Parameters<typeof later>) => {
+  const timer = later(...given);
+  if ((given[1] ?? 0) > 2_000) timer.unref();
+  return timer;
+}) as typeof later;
 
 /** Ports that are listened to do not keep the process from ending when the tests of a file are done. */
 Object.defineProperty(MessagePort.prototype, 'addEventListener', {

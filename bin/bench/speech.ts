@@ -19,6 +19,7 @@ import { judged, learnJudge } from '../train/judge.ts';
 import {
   captionsAs,
   fold,
+  furtherTalks,
   labelledTalks,
   type CaptionKind,
   type LabelledTalk
@@ -45,14 +46,16 @@ export function foldModel(n: number): SentenceWeights | undefined {
 }
 
 export function heldOut(): Held[] {
-  const talks = labelledTalks();
-  const learned = talks.map((labelled) => ({
+  const material = (labelled: LabelledTalk) => ({
     labelled,
     judged: judged(labelled),
     terms: termsOf(labelled)
-  }));
+  });
+  const learned = labelledTalks().map(material);
+  const further = furtherTalks().map(material);
   return Array.from({ length: FOLDS }, (_, n) => {
-    const { held, others } = fold(learned, n, FOLDS);
+    const { held, others: rest } = fold(learned, n, FOLDS);
+    const others = [...rest, ...further];
     const sentenceModel = foldModel(n);
     const judge = learnJudge(others.map((o) => o.judged));
     const turns = learnTurns(others.flatMap((o) => turnsOf(o.labelled, sentenceModel)));

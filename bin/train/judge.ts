@@ -15,7 +15,14 @@ import {
 import { sentenceFeatures } from '../../src/lib/core/article/sentenceFeatures.ts';
 import { readTalk, type Talk } from '../../src/lib/core/language/talk.ts';
 import { learnLogistic } from './logistic.ts';
-import { captionsAs, fold, labelledTalks, type LabelledTalk, type Letter } from './speech.ts';
+import {
+  captionsAs,
+  fold,
+  furtherTalks,
+  labelledTalks,
+  type LabelledTalk,
+  type Letter
+} from './speech.ts';
 
 export interface JudgedTalk {
   labelled: LabelledTalk;
@@ -119,6 +126,6 @@ export function learnDense(rows: readonly number[][], targets: readonly number[]
 }
 
 if (import.meta.url === pathToFileURL(process.argv[1] ?? '').href) {
-  const judge = learnJudge(labelledTalks().map(judged));
+  const judge = learnJudge([...labelledTalks(), ...furtherTalks()].map(judged));
   writeFileSync('src/lib/core/article/judge.weights.json', `${JSON.stringify(judge)}\n`);
 }

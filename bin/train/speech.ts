@@ -1,6 +1,7 @@
 /**
- * Forty-four unscripted talks with an editor's judgements, written for this project (bin/train/speech):
- * read, turned into captions as they come from the world, and halved for cross-validation.
+ * Unscripted talks with an editor's judgements, written for this project (bin/train/speech): read, turned
+ * into captions as they come from the world, and parted for cross-validation. Forty-four are for learning
+ * and measuring; those in `further/`, by another hand, are only learned from.
  */
 import { readFileSync, readdirSync } from 'node:fs';
 import type { ReadCaptions } from '../../src/lib/core/captions/read.ts';
@@ -38,12 +39,16 @@ export interface LabelledTalk {
 export type CaptionKind = 'clean' | 'words' | 'gapless' | 'even';
 export const CAPTION_KINDS: readonly CaptionKind[] = ['clean', 'words', 'gapless', 'even'];
 
-/** All talks, by name. */
-export function labelledTalks(): LabelledTalk[] {
-  return readdirSync(new URL('talks/', FOLDER))
+/** The talks that are measured on, by name. */
+export const labelledTalks = (): LabelledTalk[] => readFolder(FOLDER);
+
+/** Talks that are only learned from. */
+export const furtherTalks = (): LabelledTalk[] => readFolder(new URL('further/', FOLDER));
+
+const readFolder = (folder: URL): LabelledTalk[] =>
+  readdirSync(new URL('talks/', folder))
     .sort()
-    .map((file) => readLabelled(file.replace('.txt', '')));
-}
+    .map((file) => readLabelled(file.replace('.txt', ''), folder));
 
 /** The n-th of so many parts of the talks, and the others. Talks of one writer are spread over all parts. */
 export function fold<T>(talks: readonly T[], n: number, of: number): { held: T[]; others: T[] } {
@@ -68,12 +73,12 @@ function chanceOf(name: string): () => number {
 }
 
 /** Times are a model of speech: a speaker's rate, pauses at some sentence ends, hesitations. */
-function readLabelled(name: string): LabelledTalk {
+function readLabelled(name: string, folder: URL): LabelledTalk {
   const chance = chanceOf(name);
   const normal = () => Math.sqrt(-2 * Math.log(1 - chance())) * Math.cos(2 * Math.PI * chance());
   const lognormal = (median: number, spread: number) => median * Math.exp(spread * normal());
-  const text = readFileSync(new URL(`talks/${name}.txt`, FOLDER), 'utf8').split('\n');
-  const judged = JSON.parse(readFileSync(new URL(`labels/${name}.json`, FOLDER), 'utf8')) as {
+  const text = readFileSync(new URL(`talks/${name}.txt`, folder), 'utf8').split('\n');
+  const judged = JSON.parse(readFileSync(new URL(`labels/${name}.json`, folder), 'utf8')) as {
     labels: string;
     takeaways: { from: number[] }[];
   };

@@ -10,7 +10,7 @@ import { readTalk, type Talk } from '../../src/lib/core/language/talk.ts';
 import { contentStems, wordsOf } from '../../src/lib/core/language/terms.ts';
 import type { Scorer } from '../../src/lib/core/text/scorer.ts';
 import { learnLogistic, type Example } from './logistic.ts';
-import { captionsAs, labelledTalks, type LabelledTalk } from './speech.ts';
+import { captionsAs, furtherTalks, labelledTalks, type LabelledTalk } from './speech.ts';
 
 /** Index of the sentence with which each of the editor's chapters begins. */
 export const editorStarts = (labelled: LabelledTalk, talk: Talk): number[] =>
@@ -47,6 +47,8 @@ export const learnTitles = (examples: readonly Example[]): Scorer =>
   learnLogistic(examples, { groups: 5, decay: 0.002, rate: 0.03 });
 
 if (import.meta.url === pathToFileURL(process.argv[1] ?? '').href) {
-  const scorer = learnTitles(labelledTalks().flatMap((talk) => termsOf(talk)));
+  const scorer = learnTitles(
+    [...labelledTalks(), ...furtherTalks()].flatMap((talk) => termsOf(talk))
+  );
   writeFileSync('src/lib/core/chapters/titles.weights.json', `${JSON.stringify(scorer)}\n`);
 }

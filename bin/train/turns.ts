@@ -11,7 +11,13 @@ import type { SentenceWeights } from '../../src/lib/core/language/sentenceModel.
 import { readTalk } from '../../src/lib/core/language/talk.ts';
 import type { Scorer } from '../../src/lib/core/text/scorer.ts';
 import { learnLogistic, type Example } from './logistic.ts';
-import { captionsAs, labelledTalks, type CaptionKind, type LabelledTalk } from './speech.ts';
+import {
+  captionsAs,
+  furtherTalks,
+  labelledTalks,
+  type CaptionKind,
+  type LabelledTalk
+} from './speech.ts';
 
 /** Each talk is read as edited captions and as two kinds of automatic ones. */
 const KINDS: readonly CaptionKind[] = ['clean', 'words', 'even'];
@@ -46,6 +52,8 @@ export const learnTurns = (examples: readonly Example[]): Scorer =>
   learnLogistic(examples, { groups: 8, decay: 0.002, rate: 0.01 });
 
 if (import.meta.url === pathToFileURL(process.argv[1] ?? '').href) {
-  const scorer = learnTurns(labelledTalks().flatMap((talk) => turnsOf(talk)));
+  const scorer = learnTurns(
+    [...labelledTalks(), ...furtherTalks()].flatMap((talk) => turnsOf(talk))
+  );
   writeFileSync('src/lib/core/chapters/turns.weights.json', `${JSON.stringify(scorer)}\n`);
 }
