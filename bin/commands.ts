@@ -1,7 +1,8 @@
 /** What the command line does, without the process around it: `twin.ts` gives it that. */
 import { readFileSync } from 'node:fs';
 import { parseArgs } from 'node:util';
-import { extractArticle, type ArticleLength } from '../src/lib/core/article/extract.ts';
+import { extractArticle } from '../src/lib/core/article/extract.ts';
+import { LENGTH_NAMES, LENGTH_RANGE, type ArticleLength } from '../src/lib/core/article/length.ts';
 import type { ArticleBlock } from '../src/lib/core/article/article.ts';
 import {
   FrontMatterError,
@@ -32,7 +33,7 @@ const USAGE = `Usage: bin/twin COMMAND FILE [options]        FILE is - for stand
   sentences FILE [--keep-fillers]             captions to JSON [{"start","end","text"}], seconds
   chapters FILE [--count N] [--format json|description|vtt]
   segment FILE [--count N]                    text, one sentence a line, to JSON {"starts":[0,…]}
-  article FILE --title T [--length short|medium|long] [--format md|html|json]
+  article FILE --title T [--length short|medium|long|N%] [--format md|html|json]
   check FILE.md [--phrase P]…                 JSON list of findings with line and column
   update FILE.md --kind text|poll|quiz --limit N [--option-limit N] [--link URL]
                                               JSON: the text, polls or questions made from a post
@@ -177,14 +178,20 @@ function segment(call: Call): string {
   return json({ starts: segmentText(lines, wholeNumber(call, 'count')) });
 }
 
+/** `short`, `medium`, `long` or `30%`. */
+function lengthOf(value: string | undefined): ArticleLength {
+  const percent = /^(\d{1,3})%$/.exec(value ?? '')?.[1];
+  if (percent === undefined) return oneOf('length', value, LENGTH_NAMES, 'medium');
+  const { least, most } = LENGTH_RANGE;
+  const length = Number(percent);
+  if (length < least || length > most)
+    throw new BadInput(`--length must be from ${least}% to ${most}%, not “${value}”`);
+  return length;
+}
+
 function article(call: Call): string {
   const { values } = call;
-  const length = oneOf<ArticleLength>(
-    'length',
-    values.length,
-    ['short', 'medium', 'long'],
-    'medium'
-  );
+  const length = lengthOf(values.length);
   const format = oneOf('format', values.format, ['md', 'html', 'json'], 'md');
   const { title } = values;
   if (!title?.trim()) throw new BadInput('article needs --title');

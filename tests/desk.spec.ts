@@ -122,6 +122,29 @@ test('hand edits stay when the text is made anew, and changes are taken piece by
   await expect(text(page)).not.toContainText('Bring tea.');
 });
 
+test('the article is as long as it is asked to be, and stays so', async ({ home: page }) => {
+  await openDesk(page, TWILL);
+  const words = async () => ((await text(page).textContent()) ?? '').split(/\s+/).length;
+  const medium = await words();
+  const length = page.getByRole('slider', { name: 'Any length' });
+  await expect(length).toHaveAttribute('aria-valuetext', /^\d+ % of what is said, about \d+ words/);
+  await length.focus();
+  await page.keyboard.press('Home');
+  await expect(page.getByText(/^5 % of what is said: about \d+ words, /)).toBeVisible();
+  // The word-for-word transcript beneath is not the article's.
+  await expect.poll(words).toBeLessThan(medium - 200);
+  const least = await words();
+  await expect(page.getByRole('radio', { name: /^Medium/ })).not.toBeChecked();
+  for (let press = 0; press < 6; press++) await page.keyboard.press('ArrowRight');
+  await expect(page.getByText(/^35 % of what is said/)).toBeVisible();
+  await expect.poll(words).toBeGreaterThan(least + 100);
+
+  // As long as saving takes.
+  await page.waitForTimeout(2_000);
+  await page.reload();
+  await expect(length).toHaveValue('35');
+});
+
 test('writing begins at the first word and leaves the video where it is', async ({
   home: page
 }) => {

@@ -139,6 +139,14 @@ test('bad input: one line that says what and where, and status 2', () => {
     [['chapters', file('a.vtt'), '--format', 'xml'], /--format must be json, description, vtt/],
     [['chapters', file('a.vtt'), '--weave'], /weave/],
     [['article', file('a.vtt')], /needs --title/],
+    [
+      ['article', file('a.vtt'), '--title', 'A', '--length', '3%'],
+      /--length must be from 5% to 100%/
+    ],
+    [
+      ['article', file('a.vtt'), '--title', 'A', '--length', 'huge'],
+      /--length must be short, medium/
+    ],
     [['sentences', file('a.vtt'), 'b'], /one file at a time/],
     [['update', file('flax.md'), '--limit', '9'], /needs --kind/],
     [['update', file('flax.md'), '--kind', 'poll'], /needs --limit/],

@@ -190,7 +190,7 @@ function benchArticles(held: readonly Held[]): void {
   );
 }
 
-function judgeArticle(labelled: LabelledTalk, article: Article) {
+export function judgeArticle(labelled: LabelledTalk, article: Article) {
   const said = saidBy(labelled);
   const { letters, takeaways } = labelled;
   const body = inBody(article).map(said);

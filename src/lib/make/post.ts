@@ -6,7 +6,7 @@ import {
   type ComposedPost,
   type Material
 } from '$lib/core/article/compose.ts';
-import type { ArticleLength } from '$lib/core/article/extract.ts';
+import type { ArticleLength } from '$lib/core/article/length.ts';
 import type { GivenPicture } from '$lib/core/article/layOut.ts';
 import type { Template } from '$lib/core/article/template.ts';
 import { DROP_NOISE, type TidyOptions } from '$lib/core/captions/tidy.ts';

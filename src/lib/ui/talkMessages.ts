@@ -1,4 +1,4 @@
-import type { ArticleLength } from '$lib/core/article/extract.ts';
+import type { LengthName } from '$lib/core/article/length.ts';
 import type { LengthReason } from '$lib/core/article/guidance.ts';
 import type { PhrasePlace } from '$lib/core/article/phrases.ts';
 import type { ReviewFinding } from '$lib/core/article/review.ts';
@@ -22,7 +22,7 @@ export const leftOutLabels: Record<LeftOutReason, string> = {
   'over-length': 'other sentences say more at this length'
 };
 
-export const lengthLabels: Record<ArticleLength, string> = {
+export const lengthLabels: Record<LengthName, string> = {
   short: 'Short',
   medium: 'Medium',
   long: 'Long'

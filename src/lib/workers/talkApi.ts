@@ -1,5 +1,6 @@
 import type { SentenceChoice } from '$lib/core/article/choices.ts';
-import { extractArticle, type ArticleLength } from '$lib/core/article/extract.ts';
+import { extractArticle } from '$lib/core/article/extract.ts';
+import type { ArticleLength } from '$lib/core/article/length.ts';
 import type { GivenPicture } from '$lib/core/article/layOut.ts';
 import { guideLength } from '$lib/core/article/guidance.ts';
 import { phraseStandings } from '$lib/core/article/phrases.ts';

@@ -9,7 +9,7 @@ export const WEIGHING = {
   /** What the chance of a must not takes from that of a must. */
   against: 0.8,
   /** Words to this power are the price of a sentence: 0 were none, 1 the whole. */
-  price: 0.6
+  price: 0.8
 };
 
 export interface Room {

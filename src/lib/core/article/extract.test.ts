@@ -5,7 +5,8 @@ import fc from 'fast-check';
 import { bare } from '../captions/words.ts';
 import { proposeChapters } from '../chapters/propose.ts';
 import { aTalk } from '../testing.ts';
-import { extractArticle, type ArticleLength } from './extract.ts';
+import { extractArticle } from './extract.ts';
+import { estimateLength, LENGTH_NAMES, type ArticleLength } from './length.ts';
 import { overused } from './overuse.ts';
 import type { Article, ArticleSentence } from './article.ts';
 import { guideLength } from './guidance.ts';
@@ -124,6 +125,23 @@ test('lengths rise, and the guide tells about what comes', () => {
   }
 });
 
+test('any length can be asked for; a longer one keeps most of what a shorter one has', () => {
+  for (const { name, talk } of talks) {
+    const guide = guideLength(talk);
+    let before: Set<number> | null = null;
+    for (const percent of [10, 30, 60, 100]) {
+      const article = extract(talk, percent);
+      const { words } = estimateLength(guide, percent);
+      assert.ok(article.words <= words * 1.1 + 10, `${name}: ${article.words} for ${words}`);
+      const now = new Set(bodySentences(article).map((s) => s.from));
+      const kept = [...(before ?? [])].filter((i) => now.has(i)).length;
+      if (before)
+        assert.ok(kept >= 0.7 * before.size, `${name}, ${percent} %: ${kept} of ${before.size}`);
+      before = now;
+    }
+  }
+});
+
 const written = (line: string): string => {
   const talk = aTalk(['This is about a warp and its threads.', line]);
   const made = writeSentence(talk, 1);
@@ -239,11 +257,11 @@ test('any talk can be extracted', () => {
   fc.assert(
     fc.property(
       fc.array(line, { minLength: 1, maxLength: 12 }),
-      fc.constantFrom('short', 'medium', 'long' as const),
+      fc.oneof(fc.constantFrom(...LENGTH_NAMES), fc.integer({ min: 5, max: 100 })),
       (lines, length) => {
         const talk = aTalk(lines);
         if (talk.sentences.length === 0) return;
-        const article = extract(talk, length as ArticleLength);
+        const article = extract(talk, length);
         for (const sentence of bodySentences(article))
           assert.ok(isSaid(talk, sentence), sentence.text);
       }

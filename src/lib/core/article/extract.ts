@@ -8,9 +8,8 @@ import { SHIPPED_JUDGE, type Judge } from './judge.ts';
 import { layOut, type GivenPicture } from './layOut.ts';
 import { withoutOveruse } from './overuse.ts';
 import { pickAim, pickQuote, pickSummary, pickTakeaways } from './picks.ts';
+import { mostMustNot, wordsWanted, type ArticleLength } from './length.ts';
 import type { LeftOutReason } from './written.ts';
-
-export type ArticleLength = 'short' | 'medium' | 'long';
 
 export interface ExtractOptions {
   length: ArticleLength;
@@ -21,24 +20,8 @@ export interface ExtractOptions {
   judge?: Judge;
 }
 
-/** Share of the talk, fewest and most words of each length, and what is not taken even where there is room. */
-const LENGTHS: Record<
-  ArticleLength,
-  { share: number; least: number; most: number; mostMustNot: number }
-> = {
-  short: { share: 0.2, least: 110, most: 420, mostMustNot: 0.45 },
-  medium: { share: 0.45, least: 200, most: 1300, mostMustNot: 0.45 },
-  long: { share: 1, least: 0, most: Infinity, mostMustNot: 0.8 }
-};
-
 /** Sentences below which there is no summary, no takeaways and no quotation. */
 const FEW = 5;
-
-/** Words that the body may have at a length, for a talk of so many. */
-export const wordsWanted = (talkWords: number, length: ArticleLength): number => {
-  const { share, least, most } = LENGTHS[length];
-  return Math.round(Math.min(most, Math.max(least, talkWords * share)));
-};
 
 /**
  * Draws an article from a talk: the most telling sentences, in their order, under the headings of
@@ -59,7 +42,7 @@ export function extractArticle(talk: Talk, options: ExtractOptions): Article {
   const room = {
     wanted: wordsWanted(talk.words.length, length),
     // Of a few sentences all are wanted that can be.
-    mostMustNot: candidates.length < FEW ? 1 : LENGTHS[length].mostMustNot
+    mostMustNot: candidates.length < FEW ? 1 : mostMustNot(length)
   };
   const chosen = choose(candidates, room, leftOut);
   const varied = withoutOveruse(talk, chosen, subject, leftOut);

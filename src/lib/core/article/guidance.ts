@@ -1,16 +1,9 @@
 import { writeSentence } from './spoken.ts';
 import type { Talk } from '../language/talk.ts';
-import { wordsWanted, type ArticleLength } from './extract.ts';
+import { estimateLength, LENGTH_NAMES, type LengthEstimate, type LengthName } from './length.ts';
 
-/** Words a minute that adults read silently (Brysbaert 2019: 238 in English non-fiction). */
-const READING_PACE = 238;
-
-export interface LengthGuide {
-  length: ArticleLength;
-  /** About how many words the body would have. */
-  words: number;
-  /** Minutes it takes to read. */
-  minutes: number;
+export interface LengthGuide extends LengthEstimate {
+  length: LengthName;
 }
 
 /** Why a length suits. */
@@ -23,11 +16,9 @@ export interface Guidance {
   /** Minutes that the talk takes. */
   talkMinutes: number;
   lengths: LengthGuide[];
-  suits: ArticleLength;
+  suits: LengthName;
   reason: LengthReason;
 }
-
-export const readingMinutes = (words: number): number => words / READING_PACE;
 
 /** How long an article of this talk could be, and which length suits it. */
 export function guideLength(talk: Talk): Guidance {
@@ -36,10 +27,10 @@ export function guideLength(talk: Talk): Guidance {
     const written = writeSentence(talk, i);
     return sum + ('words' in written ? written.words.length : 0);
   }, 0);
-  const lengths = (['short', 'medium', 'long'] as const).map((length) => {
-    const words = Math.min(worthWords, wordsWanted(talkWords, length));
-    return { length, words, minutes: readingMinutes(words) };
-  });
+  const lengths = LENGTH_NAMES.map((length) => ({
+    length,
+    ...estimateLength({ talkWords, worthWords }, length)
+  }));
   const { suits, reason } = suitable(worthWords, talkWords);
   return {
     talkWords,
@@ -51,7 +42,7 @@ export function guideLength(talk: Talk): Guidance {
   };
 }
 
-function suitable(worth: number, said: number): { suits: ArticleLength; reason: LengthReason } {
+function suitable(worth: number, said: number): { suits: LengthName; reason: LengthReason } {
   // Below about 350 words a post hardly stands on its own, so nothing is given away.
   if (worth < 450) return { suits: 'long', reason: 'little-said' };
   if (worth > 4500) return { suits: 'short', reason: 'much-said' };

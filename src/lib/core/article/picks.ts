@@ -28,17 +28,18 @@ export function pickAim(talk: Talk, candidates: readonly Candidate[]): Candidate
   return fit[0] ?? null;
 }
 
+const byTakeaway = (a: Candidate, b: Candidate): number =>
+  b.takeaway * b.must - a.takeaway * a.must;
+
 /** Two or three sentences that tell most of what matters, each about something else. */
 export function pickSummary(talk: Talk, candidates: readonly Candidate[]): Candidate[] {
   const wanted = talk.words.length > 220 ? 3 : 2;
-  const fit = candidates
-    .filter((c) => standsAlone(c, ALONE.summary))
-    .sort((a, b) => worth(b) - worth(a));
+  const fit = candidates.filter((c) => standsAlone(c, ALONE.summary)).sort(byTakeaway);
   return pickApart(fit, wanted, 1).sort((a, b) => a.index - b.index);
 }
 
 /** Most takeaways, most of one chapter, and how little one may be doubted. */
-const TAKEAWAYS = { most: 5, ofChapter: 2, mostMustNot: 0.25 };
+const TAKEAWAYS = { most: 5, ofChapter: 2, mostMustNot: 0.1 };
 
 /** Sentences that a viewer should take home, from all over the talk. */
 export function pickTakeaways(talk: Talk, candidates: readonly Candidate[]): Candidate[] {
@@ -46,7 +47,7 @@ export function pickTakeaways(talk: Talk, candidates: readonly Candidate[]): Can
   const wanted = Math.min(most, Math.max(2, Math.round(talk.words.length / 300)));
   const fit = candidates
     .filter((c) => standsAlone(c, ALONE.takeaway) && c.mustNot < mostMustNot)
-    .sort((a, b) => b.takeaway * b.must - a.takeaway * a.must);
+    .sort(byTakeaway);
   return pickApart(fit, wanted, ofChapter).sort((a, b) => a.index - b.index);
 }
 

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { LENGTH_NAMES, LENGTH_RANGE } from './length.ts';
 
 export const blockKindSchema = z.enum([
   'embed',
@@ -41,7 +42,9 @@ export const templateSchema = z.object({
   /** The featured picture. */
   picture: z.enum(['largest', 'none']).default('largest'),
   /** How long the article drawn from the talk is. */
-  length: z.enum(['short', 'medium', 'long']).default('medium'),
+  length: z
+    .union([z.enum(LENGTH_NAMES), z.int().min(LENGTH_RANGE.least).max(LENGTH_RANGE.most)])
+    .default('medium'),
   blocks: z.array(blockSchema)
 });
 export type Template = z.infer<typeof templateSchema>;

@@ -15,7 +15,7 @@ export const TITLE_WORDS = { least: 2, most: 6 };
 const QUESTION_WORDS = { least: 3, most: 7 };
 /** Nouns and the like that say nothing as a title. */
 const EMPTY = new Set(
-  'thing things way ways bit lot kind sort time times one ones part step video today question minute minutes moment people everybody someone something anything point end side sides day days person guy guys stuff idea rest same'.split(
+  'thing things way ways bit lot kind sort time times one ones part step video today question minute minutes moment people everybody someone something anything point end side sides day days person guy guys stuff idea rest same half quarter couple pair pound pounds quid euro euros pence penny percent year years month months week weeks hour hours second seconds morning evening night yesterday tomorrow inch inches centimetre centimetres millimetre millimetres gram grams litre litres name hello thank thanks sorry'.split(
     ' '
   )
 );
@@ -38,8 +38,16 @@ const IRREGULAR_PAST = new Set(
   )
 );
 
-/** Every phrase of some sentences that could be a title. */
-export function titleCandidates(talk: Talk, from: number, to: number): TitleCandidate[] {
+/**
+ * Every phrase of some sentences that could be a title.
+ * @param least words that a thing has at least: one alone is only a part of a title
+ */
+export function titleCandidates(
+  talk: Talk,
+  from: number,
+  to: number,
+  least = TITLE_WORDS.least
+): TitleCandidate[] {
   const found: TitleCandidate[] = [];
   const isTagged = talk.tags.length > 0;
   for (let s = from; s < to; s++) {
@@ -51,7 +59,7 @@ export function titleCandidates(talk: Talk, from: number, to: number): TitleCand
       for (let end = i + 1; end <= Math.min(sentence.to, i + TITLE_WORDS.most); end++) {
         // A phrase does not run over a comma.
         if (end - i > 1 && /[,;:.!?…]["”’)]*$/.test(talk.words[end - 2]?.text ?? '')) break;
-        const candidate = isTagged ? phrase(talk, i, end) : run(talk, i, end);
+        const candidate = isTagged ? phrase(talk, i, end, least) : run(talk, i, end);
         if (candidate) found.push(candidate);
       }
     }
@@ -83,7 +91,7 @@ const THING =
   /^(?:(?:DET|PRON) )?(?:(?:ADJ|NOUN|PROPN|NUM|VERB) )*(?:(?<=(?:NOUN|PROPN) )(?:ADP|CCONJ) (?:(?:DET|PRON) )?(?:(?:ADJ|NOUN|PROPN|NUM) )*)?(?:NOUN|PROPN)$/;
 
 /** An English noun phrase, or a verb with one. */
-function phrase(talk: Talk, from: number, to: number): TitleCandidate | null {
+function phrase(talk: Talk, from: number, to: number, least: number): TitleCandidate | null {
   const tags = talk.tags.slice(from, to);
   const words = talk.plain.slice(from, to);
   const last = tags.length - 1;
@@ -92,6 +100,8 @@ function phrase(talk: Talk, from: number, to: number): TitleCandidate | null {
     // "Wind the yarn": a noun right before an article is a verb after all.
     (tags[0] === 'NOUN' && tags[1] === 'DET' && talk.sentences.some((s) => s.from === from));
   if (tags[0] === 'VERB' && !isAct && !words[0]?.endsWith('ed')) return null;
+  // "called braid" is the end of "a thing called braid".
+  if (words[0] === 'called' || words[0] === 'named') return null;
   if (isAct && last === 1 && words[0]?.endsWith('ing') && PARTICLES.has(words[1] ?? ''))
     return { from, to, stems: stemsOf(talk, words), kind: 'act' };
   if (!/^(?:NOUN|PROPN)$/.test(tags[last] ?? '') || EMPTY.has(words[last] ?? '')) return null;
@@ -110,7 +120,8 @@ function phrase(talk: Talk, from: number, to: number): TitleCandidate | null {
   if (words.some((w) => w.includes("'") && !w.endsWith("'s")) || words[last]?.endsWith("'s"))
     return null;
   const shown = withoutArticle(words, isAct);
-  if (shown.length < TITLE_WORDS.least || shown.length > TITLE_WORDS.most) return null;
+  if (shown.length < (isAct ? TITLE_WORDS.least : least) || shown.length > TITLE_WORDS.most)
+    return null;
   const stems = stemsOf(talk, words);
   if (stems.length === 0) return null;
   return { from, to, stems, kind: isAct ? 'act' : 'thing' };

@@ -6,6 +6,7 @@ import {
   capital,
   POSSESSIVE,
   shownTitle,
+  TITLE_WORDS,
   titleCandidates,
   type TitleCandidate
 } from './titleCandidates.ts';
@@ -23,8 +24,12 @@ const FORM = {
   /** A word beyond four. */
   long: 0.08,
   /** Little words that join, other than "of". */
-  loose: 0.2
+  loose: 0.2,
+  /** Two things in one title. */
+  joined: 0.3
 };
+/** Things that are tried together, the best first, and words of each at most. */
+const JOIN = { of: 24, words: 3 };
 
 /**
  * A title for each part, of 2 to 6 of the speaker's own words: the phrase whose words an editor would
@@ -51,14 +56,21 @@ export function titleParts(
             ])
           )
         : null;
-      const ranked = titleCandidates(talk, part.from, part.to)
+      const ranked = titleCandidates(talk, part.from, part.to, odds ? 1 : TITLE_WORDS.least)
         .map((c) => ({
           ...c,
           score: odds ? titleScore(talk, c, odds) : tellingOf(c, counts, k)
         }))
         .sort((a, b) => b.score - a.score || a.from - b.from);
-      const chosen = ranked.find((c) => !isInside(c.stems, taken));
+      const chosen = ranked.find(
+        (c) => c.to - c.from >= TITLE_WORDS.least && !isInside(c.stems, taken)
+      );
       if (!chosen) return firstWords(talk, part.from, part.to);
+      const pair = odds && bestPair(talk, ranked, odds);
+      if (pair && pair.score > chosen.score && !isInside(pair.stems, taken)) {
+        taken.add([...pair.stems].sort().join(' '));
+        return pair.title;
+      }
       taken.add([...chosen.stems].sort().join(' '));
       return shownTitle(talk, chosen);
     })
@@ -68,6 +80,53 @@ export function titleParts(
     });
 }
 
+/** Two things of a part as one title ("Alum and cream of tartar"), in the order in which they are said. */
+function bestPair(
+  talk: Talk,
+  ranked: readonly (TitleCandidate & { score: number })[],
+  odds: ReadonlyMap<string, number>
+): { title: string; stems: string[]; score: number } | null {
+  const things = ranked
+    .filter(
+      ({ kind, from, to }) =>
+        kind === 'thing' && to - from <= JOIN.words && !talk.plain.slice(from, to).includes('and')
+    )
+    .slice(0, JOIN.of)
+    .sort((a, b) => a.from - b.from);
+  let best: { title: string; stems: string[]; score: number } | null = null;
+  for (const [i, first] of things.entries())
+    for (const second of things.slice(i + 1)) {
+      if (second.stems.some((stem) => first.stems.includes(stem))) continue;
+      const stems = [...first.stems, ...second.stems];
+      const score =
+        titleScore(talk, { ...first, stems }, odds) +
+        titleScore(talk, { ...second, stems }, odds) -
+        Math.log(chanceOfAny(stems, odds) + 1e-4) -
+        FORM.joined;
+      if (best && score <= best.score) continue;
+      best = {
+        title: capital(`${thingOf(talk, first)} and ${thingOf(talk, second)}`),
+        stems,
+        score
+      };
+    }
+  return best;
+}
+
+/** A thing as it is shown inside a title: without its article, small unless it is a name. */
+function thingOf(talk: Talk, { from, to }: TitleCandidate): string {
+  const first = talk.tags[from] === 'DET' ? from + 1 : from;
+  const words = talk.words
+    .slice(first, to)
+    .map((w) => w.text.replace(/^[("“]+|[,;:.!?…"”)]+$/g, ''));
+  const isHeadOfSentence = talk.sentences.some((s) => s.from === first);
+  if (isHeadOfSentence && talk.tags[first] !== 'PROPN') words[0] = (words[0] ?? '').toLowerCase();
+  return words.join(' ');
+}
+
+const chanceOfAny = (stems: Iterable<string>, odds: ReadonlyMap<string, number>): number =>
+  1 - [...new Set(stems)].reduce((product, stem) => product * (1 - (odds.get(stem) ?? 0)), 1);
+
 /** Log of the chance that one of its words at least is in the editor's title, and what its form is worth. */
 function titleScore(
   talk: Talk,
@@ -75,13 +134,12 @@ function titleScore(
   odds: ReadonlyMap<string, number>
 ): number {
   const distinct = [...new Set(stems)];
-  const none = distinct.reduce((product, stem) => product * (1 - (odds.get(stem) ?? 0)), 1);
   // A word that tells nothing takes from a title.
   const idle = distinct.filter((stem) => (odds.get(stem) ?? 0) < 0.02).length;
   const words = talk.plain.slice(from, to);
   const tags = talk.tags.slice(from, to);
   return (
-    Math.log(1 - none + 1e-4) -
+    Math.log(chanceOfAny(distinct, odds) + 1e-4) -
     0.15 * idle +
     (kind === 'act' ? FORM.act : kind === 'question' ? FORM.question : 0) -
     FORM.counted * tags.filter((tag) => tag === 'NUM').length -

@@ -185,7 +185,7 @@ test('never more in a local day or week, never under the gap, never outside the 
         assert.ok(made.perWeek === null || sum <= made.perWeek);
       }
     }),
-    { numRuns: 400 }
+    { numRuns: 200 }
   );
 });
 
