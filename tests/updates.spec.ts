@@ -63,12 +63,12 @@ test('a quiz from the talk is tried, sent, and answered while the clock moves on
   const proposals = page.getByRole('list', { name: 'Proposals' });
   await proposals
     .getByRole('listitem')
-    .filter({ hasText: 'is a thread that passes over many others' })
+    .filter({ hasText: 'is the small square in the corner' })
     .getByRole('button', { name: 'Use this one' })
     .click();
   const followers = at(page, FOLLOWERS);
-  await followers.getByRole('radio', { name: 'float' }).check();
-  await expect(followers.getByText(/^Right\. A float is a thread/)).toBeVisible();
+  await followers.getByRole('radio', { name: 'tie-up' }).check();
+  await expect(followers.getByText(/^Right\. The tie-up is the small square/)).toBeVisible();
   await expect(at(page, NOTES).getByText('This place has no quizzes.')).toBeVisible();
   await page.getByRole('button', { name: 'Publish the quiz to 1 place' }).click();
   await expect(followers.getByText(/^Published /)).toBeVisible();

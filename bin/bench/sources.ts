@@ -1,11 +1,9 @@
 import { posts } from '../../hosts/world/posts.ts';
 import { worldVideosAt } from '../../hosts/world/world.ts';
-import { extractArticle } from '../../src/lib/core/article/extract.ts';
-import { articleHtml } from '../../src/lib/core/article/render.ts';
 import { textBlocks } from '../../src/lib/core/article/textBlocks.ts';
-import { proposeChapters } from '../../src/lib/core/chapters/propose.ts';
 import { readTalk } from '../../src/lib/core/language/talk.ts';
 import type { UpdateSource } from '../../src/lib/core/updates/source.ts';
+import { talkBlocks } from '../../src/lib/core/updates/talkBlocks.ts';
 
 /** The English posts of the demo world, and its English talks as articles. */
 export function demoSources(): UpdateSource[] {
@@ -25,15 +23,13 @@ export function demoSources(): UpdateSource[] {
     .filter((video) => video.language.startsWith('en') && video.cues.length > 0)
     .map((video): UpdateSource => {
       const talk = readTalk({ cues: video.cues, unreadable: [], format: 'vtt', isTimed: true });
-      const { chapters } = proposeChapters(talk);
-      const drawn = extractArticle(talk, { length: 'long', chapters });
       const link = `https://channel.example/watch/${video.id}`;
       return {
         title: video.title,
         kind: 'video',
         link,
         language: 'en',
-        blocks: textBlocks(articleHtml(video.title, drawn))
+        blocks: talkBlocks(talk, video.title, video.chapters)
       };
     });
   return [...written, ...spoken];

@@ -19,7 +19,9 @@ export async function readUpdateSource(item: Item): Promise<UpdateSource> {
       : await attempt(() =>
           runTask(`Reading the captions of “${item.title}”`, (signal) => readDetails(item, signal))
         );
-    const said = value ? await worker.blocksOfTalk(value.cues, item.title, item.language) : [];
+    const said = value
+      ? await worker.blocksOfTalk(value.cues, item.title, item.language, value.chapters)
+      : [];
     if (said.length > 0) blocks = said;
   }
   const language =

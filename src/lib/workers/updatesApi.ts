@@ -1,10 +1,9 @@
-import { extractArticle } from '$lib/core/article/extract.ts';
-import { articleHtml } from '$lib/core/article/render.ts';
 import { textBlocks, type TextBlock } from '$lib/core/article/textBlocks.ts';
 import type { Cue } from '$lib/core/captions/cue.ts';
-import { proposeChapters } from '$lib/core/chapters/propose.ts';
+import type { Chapter } from '$lib/core/chapters/chapter.ts';
 import { detectLanguage } from '$lib/core/language/language.ts';
 import { readTalk } from '$lib/core/language/talk.ts';
+import { wordsOf } from '$lib/core/language/terms.ts';
 import type { UpdateDraft } from '$lib/core/updates/draft.ts';
 import { hashtags, type Hashtag } from '$lib/core/updates/hashtags.ts';
 import type { UpdateLimits } from '$lib/core/updates/placeLimits.ts';
@@ -12,6 +11,7 @@ import { proposePolls, type Poll } from '$lib/core/updates/poll.ts';
 import { proposeQuiz, type NoQuizReason, type QuizQuestion } from '$lib/core/updates/quiz.ts';
 import { tellingSentence } from '$lib/core/updates/shortText.ts';
 import type { UpdateSource } from '$lib/core/updates/source.ts';
+import { talkBlocks } from '$lib/core/updates/talkBlocks.ts';
 import { keyTerms } from '$lib/core/updates/terms.ts';
 import { versionFor, type Version, type VersionPlace } from '$lib/core/updates/version.ts';
 
@@ -41,13 +41,10 @@ export const updatesApi = {
   blocksOfHtml: (html: string): TextBlock[] => textBlocks(html),
 
   /** The text of a video, from what is said in it. */
-  blocksOfTalk(cues: Cue[], title: string, language: string): TextBlock[] {
+  blocksOfTalk(cues: Cue[], title: string, language: string, chapters: Chapter[]): TextBlock[] {
     const captions = { cues, unreadable: [], format: 'vtt' as const, isTimed: true };
     const talk = readTalk(captions, { language: language || undefined });
-    if (talk.sentences.length === 0) return [];
-    const { chapters } = proposeChapters(talk);
-    const extracted = extractArticle(talk, { length: 'long', chapters });
-    return textBlocks(articleHtml(title, extracted));
+    return talkBlocks(talk, title, chapters);
   },
 
   languageOf(texts: string[]): string {
@@ -58,7 +55,11 @@ export const updatesApi = {
   propose(source: UpdateSource): Proposals {
     const { questions, none } = proposeQuiz(source, { ...USUAL, most: 4 });
     const texts = [source.title, ...source.blocks.map((b) => b.text)];
-    const terms = keyTerms(texts, source.language).map((t) => t.term);
+    const named = wordsOf(source.title).join(' ');
+    // What is said once, and not in the title, is hardly what an item is about.
+    const terms = keyTerms(texts, source.language)
+      .filter(({ term, count }) => count > 1 || named.includes(term))
+      .map((t) => t.term);
     return {
       polls: proposePolls(source, USUAL),
       telling: tellingSentence(source),

@@ -32,8 +32,8 @@ const FORM = {
 const JOIN = { of: 24, words: 3 };
 
 /**
- * A title for each part, of 2 to 6 of the speaker's own words: the phrase whose words an editor would
- * most likely have in it; none used twice. A part without any is called by its first content words.
+ * A title for each part, of 2 to 6 of the speaker's own words, or two things joined by "and": the words
+ * that an editor would most likely have in it; none used twice. A part without any is called by its first content words.
  * @param starts index of each part's first sentence
  * @param scorer tells how likely a word of a part is in its title, in English
  */
@@ -62,9 +62,7 @@ export function titleParts(
           score: odds ? titleScore(talk, c, odds) : tellingOf(c, counts, k)
         }))
         .sort((a, b) => b.score - a.score || a.from - b.from);
-      const chosen = ranked.find(
-        (c) => c.to - c.from >= TITLE_WORDS.least && !isInside(c.stems, taken)
-      );
+      const chosen = ranked.find((c) => isWhole(talk, c) && !isInside(c.stems, taken));
       if (!chosen) return firstWords(talk, part.from, part.to);
       const pair = odds && bestPair(talk, ranked, odds);
       if (pair && pair.score > chosen.score && !isInside(pair.stems, taken)) {
@@ -79,6 +77,10 @@ export function titleParts(
       return before > 0 ? `${title} (${before + 1})` : title;
     });
 }
+
+/** Whether a phrase has two words at least beside its article: one alone is only a part of a title. */
+const isWhole = (talk: Talk, { from, to }: TitleCandidate): boolean =>
+  to - from - (talk.tags[from] === 'DET' ? 1 : 0) >= TITLE_WORDS.least;
 
 /** Two things of a part as one title ("Alum and cream of tartar"), in the order in which they are said. */
 function bestPair(

@@ -1,14 +1,7 @@
 import { tagWords } from '../language/tag.ts';
 import { wordsOf } from '../language/terms.ts';
-import { cutText } from './cut.ts';
 import { graphemesOf } from './limits.ts';
-import {
-  plainSentence,
-  sourceSentences,
-  standsAlone,
-  type Spot,
-  type UpdateSource
-} from './source.ts';
+import { plainSentence, sourceSentences, type Spot, type UpdateSource } from './source.ts';
 
 export interface PollLimits {
   /** Graphemes of the question and of an option, and most options. */
@@ -18,7 +11,7 @@ export interface PollLimits {
 }
 
 export interface Poll {
-  kind: 'compared' | 'choice' | 'asked' | 'opinion';
+  kind: 'compared' | 'choice' | 'asked';
   question: string;
   /** Two or more, distinct and of one form. */
   options: string[];
@@ -31,19 +24,14 @@ const capital = (text: string): string => text.charAt(0).toLocaleUpperCase() + t
 const isEnglish = (source: UpdateSource): boolean => source.language.toLowerCase().startsWith('en');
 
 /**
- * Polls from what an item compares, lets one choose between, asks or holds; only in languages whose
- * wordings are known (English and German).
+ * Polls from what an item compares, lets one choose between or asks; only in languages whose wordings are
+ * known (English and German). An item that asks nothing gives none: nobody answers a question made up.
  * @returns at most three, the best first, each within the limits; none where the item has nothing to ask
  */
 export function proposePolls(source: UpdateSource, limits: PollLimits): Poll[] {
   const code = source.language.toLowerCase().split(/[-_]/)[0];
   if (code !== 'en' && code !== 'de') return [];
-  const all = [
-    ...compared(source, limits),
-    ...choices(source),
-    ...asked(source),
-    ...opinions(source)
-  ];
+  const all = [...compared(source, limits), ...choices(source), ...asked(source)];
   const fitting = all.filter(
     ({ question, options }) =>
       length(question) <= limits.question &&
@@ -205,56 +193,3 @@ function asked(source: UpdateSource): Poll[] {
       from: { block: s.block, from: s.from }
     }));
 }
-
-const OF_ONE_DAY = /\b(?:we|our|ours|us|i|my|me|here|there|next|last|today|tomorrow|\d+)\b/i;
-const HOLDS =
-  /\b(?:is|are|makes?|takes?|needs?|gives?|keeps?|should|must|never|always|has|have)\b/i;
-
-/** Said of everybody's practice, not of one day or one place. */
-function isGeneral(text: string, source: UpdateSource): boolean {
-  if (!isEnglish(source))
-    return /\b(?:ist|sind|macht|braucht|sollte|besser|nie|immer)\b/i.test(text);
-  if (OF_ONE_DAY.test(text) || !HOLDS.test(text)) return false;
-  if (/^(?:an?|you|every|each|never|always|most|no)\b/i.test(text)) return true;
-  const words = wordsOf(text);
-  const first = tagWords(words)[0];
-  return first === 'NOUN' || (first === 'VERB' && (words[0] ?? '').endsWith('ing'));
-}
-
-/** What the item holds, put to those who may have found it otherwise; else its subject. */
-function opinions(source: UpdateSource): Poll[] {
-  const polls: Poll[] = [];
-  const held = sourceSentences(source.blocks).find(
-    (s) =>
-      s.kind === 'paragraph' &&
-      standsAlone(s.text, source.language) &&
-      /[.!]$/.test(s.text) &&
-      length(s.text) <= 140 &&
-      wordsOf(s.text).length >= 6 &&
-      isGeneral(s.text, source)
-  );
-  if (held)
-    polls.push({
-      kind: 'opinion',
-      question: isEnglish(source)
-        ? `“${bare(held.text)}” How is it with you?`
-        : `„${bare(held.text)}“ Wie ist es bei dir?`,
-      options: isEnglish(source)
-        ? ['Just the same', 'Quite different', 'Not tried yet']
-        : ['Genauso', 'Ganz anders', 'Noch nicht versucht'],
-      from: { block: held.block, from: held.from }
-    });
-  polls.push({
-    kind: 'opinion',
-    question: isEnglish(source)
-      ? `“${cutText(bare(plainSentence(source.title)), 90)}”: how much of it is new to you?`
-      : `„${cutText(bare(plainSentence(source.title)), 90)}“: wie viel davon ist dir neu?`,
-    options: isEnglish(source)
-      ? ['All of it', 'Some of it', 'None of it']
-      : ['Alles davon', 'Manches davon', 'Nichts davon'],
-    from: { block: -1, from: 0 }
-  });
-  return polls;
-}
-
-const bare = (text: string): string => text.replace(/[“”„"]/g, '').trim();

@@ -1,7 +1,14 @@
 import { fitLength } from '../narration/fitLength.ts';
 import { cutText } from './cut.ts';
 import { countText } from './limits.ts';
-import { pick, plainSentence, sourceSentences, standsAlone, type UpdateSource } from './source.ts';
+import {
+  pick,
+  plainSentence,
+  sourceSentences,
+  standsAlone,
+  type Spot,
+  type UpdateSource
+} from './source.ts';
 import { wordingsFor, type Manner } from './wordings.ts';
 
 export interface ShortTextOptions {
@@ -19,8 +26,8 @@ export interface ShortText {
   text: string;
   /** As the place counts. */
   length: number;
-  /** Where the sentences stand that were taken, and where the source was cut. */
-  from: { block: number; from: number; isCut: boolean }[];
+  /** Where the sentences stand that were taken. */
+  from: Spot[];
 }
 
 const SENTENCES: Record<Manner, number> = { plain: 2, warm: 2, brisk: 1 };
@@ -53,7 +60,7 @@ export function shortText(source: UpdateSource, options: ShortTextOptions): Shor
   return {
     text,
     length: length(text),
-    from: taken.map(({ block, from, isCut }) => ({ block, from, isCut }))
+    from: taken.map(({ block, from }) => ({ block, from }))
   };
 }
 
@@ -80,7 +87,7 @@ function tellingIn(
   manner: Manner,
   room: number,
   length: (text: string) => number
-): { text: string; block: number; from: number; isCut: boolean }[] {
+): { text: string; block: number; from: number }[] {
   const all = sourceSentences(source.blocks).filter(
     (s) =>
       s.kind !== 'item' && !/https?:\/\//i.test(s.text) && sameWords(s.text, source.title) < 0.9
@@ -90,12 +97,8 @@ function tellingIn(
   const most = SENTENCES[manner];
   const budget = manner === 'brisk' ? Math.min(room, BRISK) : room;
   const units = usable.map((s) => ({ ...s, seconds: length(s.text) + 1 }));
+  // Half a sentence tells nothing: what has no room is not told.
   const fitting = units.filter((u) => u.seconds <= budget);
-  if (fitting.length === 0) {
-    const first = usable[0];
-    const text = first && budget > 40 ? cutText(first.text, budget) : '';
-    return first && text ? [{ ...first, text, isCut: text !== first.text }] : [];
-  }
   // The most telling first, then the next where it fits; told in the order of the source.
   const chosen: typeof fitting = [];
   let left = budget;
@@ -108,7 +111,7 @@ function tellingIn(
   }
   return chosen
     .sort((a, b) => a.block - b.block || a.from - b.from)
-    .map((u) => ({ text: u.text, block: u.block, from: u.from, isCut: false }));
+    .map((u) => ({ text: u.text, block: u.block, from: u.from }));
 }
 
 /** The one that would be told if only one could be. */

@@ -87,6 +87,10 @@
     <h3 class="text-sm font-semibold">From the item</h3>
     {#if form === 'quiz' && updates.proposals?.noQuiz}
       <p class="text-sm">{noQuizLabels[updates.proposals.noQuiz]}</p>
+    {:else if form === 'poll' && updates.proposals?.polls.length === 0}
+      <p class="text-sm">
+        No poll was found: the item asks nothing and names no parts or choices to pick from.
+      </p>
     {/if}
     <ul class="flex max-h-72 flex-col gap-1 overflow-y-auto text-sm" aria-label="Proposals">
       {#each proposals as { asked: proposed, sure }, i (i)}

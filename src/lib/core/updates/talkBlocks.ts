@@ -1,0 +1,22 @@
+import { extractArticle } from '../article/extract.ts';
+import { articleHtml } from '../article/render.ts';
+import { textBlocks, type TextBlock } from '../article/textBlocks.ts';
+import type { Chapter } from '../chapters/chapter.ts';
+import { proposeChapters } from '../chapters/propose.ts';
+import type { Talk } from '../language/talk.ts';
+
+/**
+ * What a video tells, as text that an update can be made from: the sentences that an editor would keep.
+ * @param chapters the video's own; where it has none, those that are found stay unnamed, since only
+ * names that somebody gave are put before readers
+ */
+export function talkBlocks(talk: Talk, title: string, chapters: readonly Chapter[]): TextBlock[] {
+  if (talk.sentences.length === 0) return [];
+  const isNamed = chapters.length > 0;
+  const parts = isNamed ? chapters : proposeChapters(talk).chapters;
+  const blocks = textBlocks(
+    articleHtml(title, extractArticle(talk, { length: 'medium', chapters: parts }))
+  );
+  const names = new Set(parts.map((chapter) => chapter.title));
+  return isNamed ? blocks : blocks.filter((b) => b.kind !== 'heading' || !names.has(b.text));
+}
