@@ -1,7 +1,7 @@
 import type { Form, Shown } from '$lib/core/updates/draft.ts';
 import type { NoQuizReason } from '$lib/core/updates/quiz.ts';
 import type { VersionProblem } from '$lib/core/updates/version.ts';
-import type { Manner } from '$lib/core/updates/wordings.ts';
+import type { Manner } from '$lib/core/lang/wordings.ts';
 import type { PublishedUpdate } from '$lib/data/publishedUpdates.ts';
 import { plural, formatDate } from './messages.ts';
 

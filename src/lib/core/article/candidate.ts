@@ -1,5 +1,5 @@
 import type { Chapter } from '../chapters/chapter.ts';
-import { ANAPHORA } from '../language/english.ts';
+import { ANAPHORA } from '../lang/en/words.ts';
 import type { Talk } from '../language/talk.ts';
 import { usualRate } from '../language/vectors.ts';
 import { bare } from '../captions/words.ts';

@@ -13,7 +13,8 @@ import { guideLength } from './guidance.ts';
 import { proposeExcerpt, proposeTitles } from './proposals.ts';
 import { TITLE_LENGTHS } from './titleLengths.ts';
 import { articleMarkdown } from './render.ts';
-import { WRITTEN_FOR, writeSentence } from './spoken.ts';
+import { WRITTEN_FOR } from '../lang/en/speech.ts';
+import { writeSentence } from './spoken.ts';
 
 /** Talks as people give them, each as edited captions and as automatic ones without stops. */
 const folder = new URL('../../../../bin/train/talks/', import.meta.url);

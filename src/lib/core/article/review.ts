@@ -1,6 +1,7 @@
 import { syllable } from 'syllable';
 import { usualRate } from '../language/vectors.ts';
 import { detectLanguage, languageOf, type Language } from '../language/language.ts';
+import { WORDY } from '../lang/en/wordy.ts';
 import { wordsOf } from '../language/terms.ts';
 import type { TextBlock } from './textBlocks.ts';
 
@@ -34,32 +35,6 @@ const LONG_SENTENCE = 30;
 const HARD_GRADE = 12;
 /** A word is too often there from so many uses on, one in so many words, at so many times its usual rate. */
 const OFTEN = { fewest: 4, apart: 120, times: 3, least: 0.3 };
-
-const WORDY: readonly [phrase: string, instead: string][] = [
-  ['in order to', 'to'],
-  ['due to the fact that', 'because'],
-  ['at this point in time', 'now'],
-  ['a large number of', 'many'],
-  ['a lot of', 'many, much'],
-  ['in the event that', 'if'],
-  ['for the purpose of', 'for'],
-  ['with regard to', 'about'],
-  ['the fact that', 'that'],
-  ['is able to', 'can'],
-  ['are able to', 'can'],
-  ['it is important to note that', ''],
-  ['what you want to do is', ''],
-  ['what we want to do is', ''],
-  ['you are going to want to', ''],
-  ["you're going to want to", ''],
-  ['go ahead and', ''],
-  ['kind of', ''],
-  ['sort of', ''],
-  ['at the end of the day', ''],
-  ['as a matter of fact', ''],
-  ['each and every', 'each'],
-  ['first and foremost', 'first']
-];
 
 /** Sentences of a text, with the characters they take. */
 export function sentencesIn(text: string): { text: string; from: number; to: number }[] {

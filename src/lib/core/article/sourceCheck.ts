@@ -1,6 +1,6 @@
 import { bare } from '../captions/words.ts';
 import type { Cue } from '../captions/cue.ts';
-import { WRITTEN_FOR } from './spoken.ts';
+import { WRITTEN_FOR } from '../lang/en/speech.ts';
 
 /** Words that may lie between two neighbours of a written sentence: what was cut out of it. */
 const MAX_CUT = 8;

@@ -3,7 +3,8 @@ import { test } from 'node:test';
 import fc from 'fast-check';
 import { bare } from '../captions/words.ts';
 import { aTalk } from '../testing.ts';
-import { WRITTEN_FOR, writeSentence } from './spoken.ts';
+import { WRITTEN_FOR } from '../lang/en/speech.ts';
+import { writeSentence } from './spoken.ts';
 
 /** The first sentence of a line as it is written, or why it is left out. */
 function written(line: string): string {

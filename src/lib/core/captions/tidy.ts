@@ -1,4 +1,5 @@
 import type { Cue } from './cue.ts';
+import { FILLERS } from '../lang/fillers.ts';
 import type { RawCaptions } from './webvtt.ts';
 import { bare, showSilences, spreadWords, wordsOfCue, type SpokenWord } from './words.ts';
 
@@ -43,9 +44,6 @@ export interface Spoken {
   turns: Set<number>;
 }
 
-const FILLERS = new Set(
-  'um umm uh uhh uhm er erm ah hm hmm mm mhm mmm äh ähm öh öhm hm euh'.split(' ')
-);
 const SOUND = /[[(][^\])]{1,60}[\])]|[♪♫#*]{1,2}[^♪♫*\n]*[♪♫*]{1,2}|[♪♫]+/gu;
 const SOUND_WORDS =
   /\b(music|applause|laugh(s|ter|ing)?|inaudible|silence|noise|cheer(s|ing)?|cough(s|ing)?|sigh(s|ing)?|musik|gelächter|beifall|applaus|musique|rires|música|risas)\b|[♪♫]/iu;

@@ -21,7 +21,7 @@ import {
 } from './formats.ts';
 import { proposeChapters } from './propose.ts';
 import { segmentText } from './segment.ts';
-import { signpostOdds } from './signposts.ts';
+import { signpostOdds } from '../lang/en/signposts.ts';
 
 const LECTURE = [
   'Welcome to the studio. Today we wind a warp on a warping board. A warp is a set of threads of the same length. The warping board is a wooden frame with pegs.',

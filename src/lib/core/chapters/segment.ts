@@ -1,4 +1,4 @@
-import { ANAPHORA, CONNECTIVES } from '../language/english.ts';
+import { ANAPHORA, CONNECTIVES } from '../lang/en/words.ts';
 import { detectLanguage, languageOf } from '../language/language.ts';
 import { contentStems, wordsOf } from '../language/terms.ts';
 import { findParts, type PartWeights } from './parts.ts';

@@ -2,7 +2,7 @@ import type { Talk } from '../language/talk.ts';
 import { isContentWord } from '../language/terms.ts';
 import { usualRate } from '../language/vectors.ts';
 import { binned } from '../text/scorer.ts';
-import { signpostOdds } from './signposts.ts';
+import { signpostOdds } from '../lang/en/signposts.ts';
 
 /** Sentences from one up to, not including, another. */
 export interface PartOfTalk {

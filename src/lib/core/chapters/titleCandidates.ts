@@ -1,5 +1,13 @@
 import type { Talk } from '../language/talk.ts';
 import { isContentWord } from '../language/terms.ts';
+import {
+  BEFORE_ADVICE,
+  EMPTY_NOUNS,
+  FILLER_VERBS,
+  IRREGULAR_PAST,
+  PARTICLES,
+  POSSESSIVE
+} from '../lang/en/titles.ts';
 
 /** A phrase of the talk that could be a title, as words `from` up to, not including, `to`. */
 export interface TitleCandidate {
@@ -13,31 +21,6 @@ export interface TitleCandidate {
 export const TITLE_WORDS = { least: 2, most: 6 };
 /** A question may be a little longer. */
 const QUESTION_WORDS = { least: 3, most: 7 };
-/** Nouns and the like that say nothing as a title. */
-const EMPTY = new Set(
-  'thing things way ways bit lot kind sort time times one ones part step video today question minute minutes moment people everybody someone something anything point end side sides day days person guy guys stuff idea rest same half quarter couple pair pound pounds quid euro euros pence penny percent year years month months week weeks hour hours second seconds morning evening night yesterday tomorrow inch inches centimetre centimetres millimetre millimetres gram grams litre litres name hello thank thanks sorry'.split(
-    ' '
-  )
-);
-const FILLER_VERBS = new Set(
-  'be is are was were have has had do does did say says said know think mean want like go going get got let come see look need make sure show tell talk call called start begin want wanna gonna try happen keep use'.split(
-    ' '
-  )
-);
-export const POSSESSIVE = new Set('your my our his her their its'.split(' '));
-const PARTICLES = new Set('up out off down in on back away over together apart through'.split(' '));
-/** After these a verb tells what to do. */
-const AFTER = new Set(
-  "to you we i can should must will could let's and then now just always never next so first please don't by before after when".split(
-    ' '
-  )
-);
-const IRREGULAR_PAST = new Set(
-  'took left wound gave made got found had told kept held went came began broke ran lost bought thought felt fell stood sat wove spun threw wrote drew grew knew lay'.split(
-    ' '
-  )
-);
-
 /**
  * Every phrase of some sentences that could be a title.
  * @param least words that a thing has at least: one alone is only a part of a title
@@ -104,7 +87,7 @@ function phrase(talk: Talk, from: number, to: number, least: number): TitleCandi
   if (words[0] === 'called' || words[0] === 'named') return null;
   if (isAct && last === 1 && words[0]?.endsWith('ing') && PARTICLES.has(words[1] ?? ''))
     return { from, to, stems: stemsOf(talk, words), kind: 'act' };
-  if (!/^(?:NOUN|PROPN)$/.test(tags[last] ?? '') || EMPTY.has(words[last] ?? '')) return null;
+  if (!/^(?:NOUN|PROPN)$/.test(tags[last] ?? '') || EMPTY_NOUNS.has(words[last] ?? '')) return null;
   let head = isAct ? 1 : 0;
   if (isAct && PARTICLES.has(words[1] ?? '') && last > 1) head = 2;
   const body = tags.slice(head);
@@ -116,7 +99,7 @@ function phrase(talk: Talk, from: number, to: number, least: number): TitleCandi
     )
   )
     return null;
-  if (words.some((w) => EMPTY.has(w) || /^(?:that|this)$/.test(w))) return null;
+  if (words.some((w) => EMPTY_NOUNS.has(w) || /^(?:that|this)$/.test(w))) return null;
   if (words.some((w) => w.includes("'") && !w.endsWith("'s")) || words[last]?.endsWith("'s"))
     return null;
   const shown = withoutArticle(words, isAct);
@@ -135,7 +118,7 @@ function isAdvice(talk: Talk, at: number): boolean {
   return (
     verb.endsWith('ing') ||
     talk.sentences.some((s) => s.from === at) ||
-    AFTER.has(talk.plain[at - 1] ?? '')
+    BEFORE_ADVICE.has(talk.plain[at - 1] ?? '')
   );
 }
 
@@ -151,7 +134,7 @@ function run(talk: Talk, from: number, to: number): TitleCandidate | null {
 
 const stemsOf = (talk: Talk, words: readonly string[]): string[] =>
   words
-    .filter((w) => isContentWord(w, talk.language) && !EMPTY.has(w))
+    .filter((w) => isContentWord(w, talk.language) && !EMPTY_NOUNS.has(w))
     .map((w) => talk.language.stem(w.replace(/'s$/, '')));
 
 /** An article at the head is left out: "warping board", not "a warping board". */

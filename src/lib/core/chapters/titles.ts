@@ -1,10 +1,10 @@
 import { usualRate } from '../language/vectors.ts';
+import { POSSESSIVE } from '../lang/en/titles.ts';
 import type { Talk } from '../language/talk.ts';
 import { isContentWord } from '../language/terms.ts';
 import { chance, score, type Scorer } from '../text/scorer.ts';
 import {
   capital,
-  POSSESSIVE,
   shownTitle,
   TITLE_WORDS,
   titleCandidates,

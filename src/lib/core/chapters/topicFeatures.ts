@@ -1,5 +1,5 @@
 import { addVector, rankOf, VECTOR_SIZE } from '../language/vectors.ts';
-import { ENGLISH_STOP_WORDS } from '../language/english.ts';
+import { ENGLISH_STOP_WORDS } from '../lang/en/words.ts';
 
 /** Small words whose rates tell a manner of speaking, as word vectors tell the matter. */
 const MANNER =

@@ -1,6 +1,6 @@
 import type { Talk } from '../language/talk.ts';
 import { binned } from '../text/scorer.ts';
-import { signpostOdds } from './signposts.ts';
+import { signpostOdds } from '../lang/en/signposts.ts';
 import type { Point } from './topicSpace.ts';
 
 /** Sentences on either side over which cohesion is looked at. */

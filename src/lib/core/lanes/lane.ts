@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { formSchema } from '../updates/draft.ts';
-import { MANNERS } from '../updates/wordings.ts';
+import { MANNERS } from '../lang/wordings.ts';
 import { paceSchema } from './pace.ts';
 import { searchSchema } from './search.ts';
 import { sheetSchema } from './sheet.ts';

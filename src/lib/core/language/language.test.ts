@@ -1,6 +1,6 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
-import { isQuestion } from './english.ts';
+import { isQuestion } from '../lang/en/words.ts';
 import { detectLanguage, languageOf } from './language.ts';
 import { contentStems, wordsOf } from './terms.ts';
 import { rankOf, usualRate } from './vectors.ts';

@@ -2,7 +2,7 @@ import { francAll } from 'franc-min';
 import { newStemmer } from 'snowball-stemmers';
 import stopWords from 'stopwords-iso';
 import { LANGUAGES } from './codes.ts';
-import { ENGLISH_STOP_WORDS } from './english.ts';
+import { ENGLISH_STOP_WORDS } from '../lang/en/words.ts';
 
 /** What the core knows of a language: a set of words that carry no topic, and stems. */
 export interface Language {

@@ -19,6 +19,28 @@ test('sentences by their punctuation, over cues and abbreviations', () => {
   );
 });
 
+test('a full stop of a word ends a sentence only where the next word begins one', () => {
+  assert.deepEqual(
+    texts(
+      aTalk([
+        'The U.S. mill sent it at 5 p.m. sharp. It came from the U.S. Then we',
+        'wound wool, silk, etc. So it goes. Is it loose? No. Take No. 5',
+        'by J. Wren and so do I. We are done.'
+      ])
+    ),
+    [
+      'The U.S. mill sent it at 5 p.m. sharp.',
+      'It came from the U.S.',
+      'Then we wound wool, silk, etc.',
+      'So it goes.',
+      'Is it loose?',
+      'No.',
+      'Take No. 5 by J. Wren and so do I.',
+      'We are done.'
+    ]
+  );
+});
+
 test('where there are no stops, ends, capitals and marks are restored', () => {
   const talk = aTalk([
     'welcome to the studio today we are going to wind a warp on the board',

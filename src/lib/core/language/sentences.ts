@@ -1,6 +1,7 @@
 import { bare, type SpokenWord } from '../captions/words.ts';
 import type { Spoken } from '../captions/tidy.ts';
-import { ALWAYS_CAPITAL, isQuestion } from './english.ts';
+import { ALWAYS_CAPITAL, isQuestion } from '../lang/en/words.ts';
+import { isAbbreviation } from '../lang/abbreviations.ts';
 import { scoreJoints, type SentenceWeights } from './sentenceModel.ts';
 import { sentenceWeights } from './weights.ts';
 
@@ -22,9 +23,6 @@ export interface Sentences {
 /** Below this many sentence ends in a hundred words, captions count as unpunctuated. */
 const MIN_STOPS = 2;
 const STOP = /[.!?…。！？]["'”’»)\]]*$/;
-const ABBREVIATION =
-  /^(?:mr|mrs|ms|dr|prof|st|jr|sr|vs|approx|no|nos|fig|e\.g|i\.e|cf|ca|bzw|z\.b|d\.h|u\.a|nr|ca|[a-z])\.$/i;
-
 /**
  * Joins words into sentences: by their punctuation where they have it. Where they have none, or
  * hardly any, the ends, commas at clear joints and capitals are restored: in English by a model
@@ -73,7 +71,7 @@ function split(words: readonly SpokenWord[], turns: ReadonlySet<number>): string
     const next = words[i + 1]?.text ?? '';
     const isStop =
       STOP.test(word.text) &&
-      !ABBREVIATION.test(word.text) &&
+      !isAbbreviation(word.text, next) &&
       !(
         hasCapitals &&
         /^\p{Ll}/u.test(next) &&
@@ -107,7 +105,7 @@ function restore(
   const heard = words.map((_, i) => (pauses[i] ?? 0) + (odds ? (odds.end[i] ?? 0) + SPOKEN : -1));
   const lines = lineOdds(words, heard, isEnglish);
   const scores = words.map((word, i) => {
-    if (STOP.test(word.text) && !ABBREVIATION.test(word.text)) return 8;
+    if (STOP.test(word.text) && !isAbbreviation(word.text, words[i + 1]?.text ?? '')) return 8;
     return turns.has(i) ? 6 : (heard[i] ?? 0) + (lines[i] ?? 0);
   });
   const ends = bestEnds(scores, isEnglish ? ENGLISH_LENGTH : OTHER_LENGTH);

@@ -1,4 +1,4 @@
-import { ANAPHORA } from '../language/english.ts';
+import { ANAPHORA } from '../lang/en/words.ts';
 import { languageOf } from '../language/language.ts';
 import { contentStems, wordsOf } from '../language/terms.ts';
 import { usualRate } from '../language/vectors.ts';

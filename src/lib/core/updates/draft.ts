@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { styleSchema } from '../narration/styles.ts';
-import { MANNERS } from './wordings.ts';
+import { MANNERS } from '../lang/wordings.ts';
 
 export const formSchema = z.enum(['text', 'poll', 'quiz']);
 export type Form = z.infer<typeof formSchema>;

@@ -1,3 +1,6 @@
+import { GERMAN_POLLS } from '../lang/de/polls.ts';
+import { ENGLISH_POLLS } from '../lang/en/polls.ts';
+import type { PollWords } from '../lang/pollWords.ts';
 import { tagWords } from '../language/tag.ts';
 import { wordsOf } from '../language/terms.ts';
 import { graphemesOf } from './limits.ts';
@@ -30,8 +33,13 @@ const isEnglish = (source: UpdateSource): boolean => source.language.toLowerCase
  */
 export function proposePolls(source: UpdateSource, limits: PollLimits): Poll[] {
   const code = source.language.toLowerCase().split(/[-_]/)[0];
-  if (code !== 'en' && code !== 'de') return [];
-  const all = [...compared(source, limits), ...choices(source), ...asked(source)];
+  const words = code === 'en' ? ENGLISH_POLLS : code === 'de' ? GERMAN_POLLS : null;
+  if (!words) return [];
+  const all = [
+    ...compared(source, limits, words),
+    ...choices(source, words),
+    ...asked(source, words)
+  ];
   const fitting = all.filter(
     ({ question, options }) =>
       length(question) <= limits.question &&
@@ -48,18 +56,20 @@ export function proposePolls(source: UpdateSource, limits: PollLimits): Poll[] {
 }
 
 /** Points of a list and parts under headings: which of them would you try? */
-function compared(source: UpdateSource, limits: PollLimits): Poll[] {
+function compared(source: UpdateSource, limits: PollLimits, words: PollWords): Poll[] {
   const polls: Poll[] = [];
-  const question = isEnglish(source)
-    ? 'Which of these would you try first?'
-    : 'Was davon würdest du zuerst ausprobieren?';
   const add = (texts: { text: string; block: number }[]) => {
     const options = parallel(
       texts.map((t) => shortOption(t.text)).filter((o) => o !== '' && length(o) <= limits.option),
       source
     ).slice(0, limits.most);
     if (options.length >= 2 && texts[0])
-      polls.push({ kind: 'compared', question, options, from: { block: texts[0].block, from: 0 } });
+      polls.push({
+        kind: 'compared',
+        question: words.tryFirst,
+        options,
+        from: { block: texts[0].block, from: 0 }
+      });
   };
   let list: { text: string; block: number }[] = [];
   for (const [block, { kind, text }] of source.blocks.entries()) {
@@ -76,16 +86,13 @@ function compared(source: UpdateSource, limits: PollLimits): Poll[] {
       : []
   );
   if (headings.length >= 3) {
-    const about = isEnglish(source)
-      ? 'Which part would you like to hear more about?'
-      : 'Wozu möchtest du gern mehr erfahren?';
     const options = distinct(
       headings.map((h) => plainSentence(h.text)).filter((o) => length(o) <= limits.option)
     ).slice(0, limits.most);
     if (options.length >= 2)
       polls.push({
         kind: 'compared',
-        question: about,
+        question: words.hearMore,
         options,
         from: { block: headings[0]!.block, from: 0 }
       });
@@ -135,21 +142,17 @@ const distinct = (options: readonly string[]): string[] =>
   options.filter((o, i) => options.findIndex((p) => p.toLowerCase() === o.toLowerCase()) === i);
 
 /** “wool or cotton”: two things of one kind between which the item lets one choose. */
-function choices(source: UpdateSource): Poll[] {
+function choices(source: UpdateSource, words: PollWords): Poll[] {
   const polls: Poll[] = [];
-  const pattern = isEnglish(source)
-    ? /\b(?:either|between|whether|choose|prefer|take|use) (?:an? |the )?((?:\p{L}+ ){0,1}\p{L}{3,}),? or (?:an? |the )?((?:\p{L}+ ){0,1}?\p{L}{3,})(?=[,.;:?!]|$| (?:for|in|on|at|with|from|to)\b)/gu
-    : /\b((?:\p{L}+ ){0,1}\p{Lu}\p{L}{2,}) oder (?:eine?[nr]? |der |die |das |den )?((?:\p{L}+ ){0,1}?\p{Lu}\p{L}{2,})(?=[,.;:?!]|$| )/gu;
+  const bare = (text = '') => text.replace(words.before, '').trim();
   for (const sentence of sourceSentences(source.blocks)) {
-    for (const match of sentence.text.matchAll(pattern)) {
-      const [a, b] = [sameForm(match[1] ?? '', source), sameForm(match[2] ?? '', source)];
+    for (const match of sentence.text.matchAll(words.choice)) {
+      const [a, b] = [bare(match[1]), bare(match[2])];
       if (!a || !b || a.toLowerCase() === b.toLowerCase()) continue;
       if (isEnglish(source) && !sameKind(a, b)) continue;
       polls.push({
         kind: 'choice',
-        question: isEnglish(source)
-          ? `${capital(a)} or ${b}: which is it for you?`
-          : `${capital(a)} oder ${b}: was nimmst du?`,
+        question: words.which(capital(a), b),
         options: [capital(a), capital(b)],
         from: { block: sentence.block, from: sentence.from }
       });
@@ -158,16 +161,6 @@ function choices(source: UpdateSource): Poll[] {
   return polls;
 }
 
-const sameForm = (text: string, source: UpdateSource): string =>
-  text
-    .replace(
-      isEnglish(source)
-        ? /^(?:an?|the|of|in|on|with|for|by|to|as|is|are|either|its|your|our|no)\s+/i
-        : /^(?:der|die|das|den|dem|ein\w*|mit|von|in|auf|für)\s+/i,
-      ''
-    )
-    .trim();
-
 /** Whether both end in a noun: only things can be chosen between without the rest of the sentence. */
 function sameKind(a: string, b: string): boolean {
   const last = (text: string) => tagWords(wordsOf(text)).at(-1);
@@ -175,21 +168,18 @@ function sameKind(a: string, b: string): boolean {
 }
 
 /** A question that the item itself puts to its reader, to be answered yes or no. */
-function asked(source: UpdateSource): Poll[] {
-  const isYesNo = isEnglish(source)
-    ? /^(?:do|does|did|have|has|are|is|would|will|can|could|should) (?:you|your|we|it|a|an|the)\b/i
-    : /^(?:hast|bist|machst|nimmst|würdest|kannst|soll|ist|sind|habt|webst)\b/i;
+function asked(source: UpdateSource, words: PollWords): Poll[] {
   return sourceSentences(source.blocks)
     .filter(
       (s) =>
         s.text.endsWith('?') &&
-        isYesNo.test(s.text) &&
+        words.yesNo.test(s.text) &&
         !/\b(?:or|it|that|this|these|those|they|them|hear|see|there|here)\b/i.test(s.text)
     )
     .map((s) => ({
       kind: 'asked' as const,
       question: s.text,
-      options: isEnglish(source) ? ['Yes', 'No', 'It depends'] : ['Ja', 'Nein', 'Kommt darauf an'],
+      options: [...words.answers],
       from: { block: s.block, from: s.from }
     }));
 }

@@ -9,7 +9,8 @@ import {
   type Spot,
   type UpdateSource
 } from './source.ts';
-import { wordingsFor, type Manner } from './wordings.ts';
+import type { Manner } from '../lang/wordings.ts';
+import { wordingsFor } from './wordings.ts';
 
 export interface ShortTextOptions {
   /** Graphemes that the place takes, and what a link counts as there. */

@@ -1,6 +1,6 @@
 import { sentencesIn } from '../article/review.ts';
 import type { TextBlock } from '../article/textBlocks.ts';
-import { ANAPHORA, CONNECTIVES } from '../language/english.ts';
+import { ANAPHORA, CONNECTIVES } from '../lang/en/words.ts';
 import { wordsOf } from '../language/terms.ts';
 import { hashOf } from '../model/hash.ts';
 

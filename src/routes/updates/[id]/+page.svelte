@@ -1,7 +1,7 @@
 <script lang="ts">
   import { page } from '$app/state';
   import { formSchema } from '$lib/core/updates/draft.ts';
-  import { MANNERS } from '$lib/core/updates/wordings.ts';
+  import { MANNERS } from '$lib/core/lang/wordings.ts';
   import type { Version } from '$lib/core/updates/version.ts';
   import { entriesOfItem } from '$lib/data/outbox.ts';
   import { updateKey } from '$lib/make/update.ts';

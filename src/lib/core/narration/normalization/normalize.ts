@@ -1,5 +1,5 @@
-import { normalizeEnglish } from './english.ts';
-import { normalizeGerman } from './german.ts';
+import { normalizeEnglish } from '../../lang/en/normalization.ts';
+import { normalizeGerman } from '../../lang/de/normalization.ts';
 import type { Pronunciation } from './pronunciation.ts';
 
 const BY_LANGUAGE: Readonly<Record<string, ((text: string) => string) | undefined>> = {

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { MANNERS } from '$lib/core/updates/wordings.ts';
+  import { MANNERS } from '$lib/core/lang/wordings.ts';
   import Choice from '$lib/ui/Choice.svelte';
   import CountField from '$lib/ui/CountField.svelte';
   import { mannerLabels } from '$lib/ui/updateMessages.ts';

@@ -1,4 +1,10 @@
-import { applyRules, bareAddress, romanValue, VULGAR_SIGNS, type SpeechRule } from './rule.ts';
+import {
+  applyRules,
+  bareAddress,
+  romanValue,
+  VULGAR_SIGNS,
+  type SpeechRule
+} from '../../narration/normalization/rule.ts';
 import {
   decadeSaid,
   digitsSaid,
@@ -8,7 +14,7 @@ import {
   plural,
   vulgarSaid,
   yearSaid
-} from './englishNumbers.ts';
+} from './numbers.ts';
 
 /** A unit's sign, then its name for one and for several. */
 const UNITS: Readonly<Record<string, [one: string, many: string]>> = {

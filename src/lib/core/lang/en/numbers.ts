@@ -1,5 +1,5 @@
 import { toCardinal, toOrdinal } from 'n2words/en-GB';
-import { numberFrom, VULGAR } from './rule.ts';
+import { numberFrom, VULGAR } from '../../narration/normalization/rule.ts';
 
 const DIGITS = ['oh', 'one', 'two', 'three', 'four', 'five', 'six', 'seven', 'eight', 'nine'];
 

@@ -6,7 +6,7 @@ import {
   VULGAR,
   VULGAR_SIGNS,
   type SpeechRule
-} from './rule.ts';
+} from '../../narration/normalization/rule.ts';
 
 const DIGITS = ['null', 'eins', 'zwei', 'drei', 'vier', 'fünf', 'sechs', 'sieben', 'acht', 'neun'];
 const digitsSaid = (digits: string): string =>

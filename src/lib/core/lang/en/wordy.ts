@@ -1,0 +1,26 @@
+/** Wordy turns of phrase and what to write instead; empty where the phrase can go. */
+export const WORDY: readonly [phrase: string, instead: string][] = [
+  ['in order to', 'to'],
+  ['due to the fact that', 'because'],
+  ['at this point in time', 'now'],
+  ['a large number of', 'many'],
+  ['a lot of', 'many, much'],
+  ['in the event that', 'if'],
+  ['for the purpose of', 'for'],
+  ['with regard to', 'about'],
+  ['the fact that', 'that'],
+  ['is able to', 'can'],
+  ['are able to', 'can'],
+  ['it is important to note that', ''],
+  ['what you want to do is', ''],
+  ['what we want to do is', ''],
+  ['you are going to want to', ''],
+  ["you're going to want to", ''],
+  ['go ahead and', ''],
+  ['kind of', ''],
+  ['sort of', ''],
+  ['at the end of the day', ''],
+  ['as a matter of fact', ''],
+  ['each and every', 'each'],
+  ['first and foremost', 'first']
+];
