@@ -109,9 +109,9 @@ async function startServers(): Promise<{ app: string; site: string; stop(): void
 }
 
 async function link(page: Page, address: string, kind: string, count: string): Promise<number> {
-  await page.getByRole('textbox', { name: 'Link a place' }).fill(address);
-  await page.getByRole('button', { name: 'Look' }).click();
-  const button = page.getByRole('button', { name: `Link this ${kind} for reading` });
+  await page.getByRole('textbox', { name: 'Connect a channel or blog' }).fill(address);
+  await page.getByRole('button', { name: 'Find' }).click();
+  const button = page.getByRole('button', { name: 'Connect (read only)' });
   await button.waitFor({ timeout: 60_000 });
   const from = performance.now();
   await button.click();
@@ -249,7 +249,7 @@ benchCore();
 await benchLanes();
 const servers = await startServers();
 const HOW = {
-  executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+  executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium-headless-shell',
   args: [
     '--no-sandbox',
     '--disable-gpu',

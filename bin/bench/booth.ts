@@ -140,14 +140,14 @@ async function fromPost(
   const memory = watchMemory(browserPid());
   let from = performance.now();
   await page.keyboard.press('v');
-  await page.getByRole('button', { name: 'Make the video' }).click();
+  await page.getByRole('button', { name: /^Render / }).click();
   await finished(page);
   const cold = (performance.now() - from) / 1000;
   const highest = memory();
   const slider = page.getByRole('slider', { name: 'Place in the video' });
   const seconds = Number(await slider.getAttribute('max'));
   if (keep) {
-    await page.getByText('Take it out', { exact: true }).click();
+    await page.getByText('Export', { exact: true }).click();
     const [download] = await Promise.all([
       page.waitForEvent('download'),
       page.getByRole('button', { name: 'Video file' }).click()
@@ -159,7 +159,7 @@ async function fromPost(
   await page.getByLabel('Around headings').fill('0.9');
   await page.waitForTimeout(3000);
   from = performance.now();
-  await page.getByRole('button', { name: 'Make the video' }).click();
+  await page.getByRole('button', { name: /^Render / }).click();
   await finished(page);
   const warm = (performance.now() - from) / 1000;
   await context.close();
@@ -167,7 +167,7 @@ async function fromPost(
 }
 
 async function finished(page: Page): Promise<void> {
-  await page.getByText('Being made.').waitFor();
+  await page.getByText(/^Rendering… The deck/).waitFor();
   // Looked at now and then: a wait looks at each frame, and its garbage would be measured.
   while (!(await page.getByText(/^Made:/).isVisible())) await page.waitForTimeout(100);
 }
