@@ -1,5 +1,5 @@
 import type { Cue } from './cue.ts';
-import { FILLERS } from '../lang/fillers.ts';
+import { FILLERS } from '../lang/speech.ts';
 import type { RawCaptions } from './webvtt.ts';
 import { bare, showSilences, spreadWords, wordsOfCue, type SpokenWord } from './words.ts';
 

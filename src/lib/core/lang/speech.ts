@@ -26,3 +26,5 @@ export const PURPOSE = new RegExp(
 );
 export const CALL = new RegExp(`\\b${anyOf(english.CALLS, german.CALLS)}\\b`);
 export const SMALL_TALK = new RegExp(`^${anyOf(english.SMALL_TALKS, german.SMALL_TALKS)}$`);
+/** Sounds that fill a pause. */
+export const FILLERS: ReadonlySet<string> = new Set([...english.FILLERS, ...german.FILLERS, 'euh']);
