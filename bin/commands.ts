@@ -1,19 +1,23 @@
 /** What the command line does, without the process around it: `twin.ts` gives it that. */
 import { readFileSync } from 'node:fs';
 import { parseArgs } from 'node:util';
-import { extractArticle } from '../src/lib/core/article/extract.ts';
-import { LENGTH_NAMES, LENGTH_RANGE, type ArticleLength } from '../src/lib/core/article/length.ts';
-import type { ArticleBlock } from '../src/lib/core/article/article.ts';
+import { extractArticle } from '../src/lib/core/article/extract/extract.ts';
+import {
+  LENGTH_NAMES,
+  LENGTH_RANGE,
+  type ArticleLength
+} from '../src/lib/core/article/extract/length.ts';
+import type { ArticleBlock } from '../src/lib/core/article/extract/article.ts';
 import {
   FrontMatterError,
   markdownPost,
   type MarkdownPost
-} from '../src/lib/core/article/markdownBlocks.ts';
-import { phraseStandings } from '../src/lib/core/article/phrases.ts';
-import { articleHtml, articleMarkdown } from '../src/lib/core/article/render.ts';
-import { proposeExcerpt, proposeTitles } from '../src/lib/core/article/proposals.ts';
-import { reviewText, type ReviewFinding } from '../src/lib/core/article/review.ts';
-import { EXCERPT_LIMIT, TITLE_LIMIT } from '../src/lib/core/article/checks.ts';
+} from '../src/lib/core/markup/markdownPost.ts';
+import { phraseStandings } from '../src/lib/core/article/review/phrases.ts';
+import { articleHtml, articleMarkdown } from '../src/lib/core/article/template/render.ts';
+import { proposeExcerpt, proposeTitles } from '../src/lib/core/article/extract/proposals.ts';
+import { reviewText, type ReviewFinding } from '../src/lib/core/article/review/review.ts';
+import { EXCERPT_LIMIT, TITLE_LIMIT } from '../src/lib/core/article/review/checks.ts';
 import { CaptionError } from '../src/lib/core/captions/cue.ts';
 import { readCaptions, type CaptionFormat } from '../src/lib/core/captions/read.ts';
 import { KEEP_ALL_SPEECH } from '../src/lib/core/captions/tidy.ts';
@@ -21,8 +25,8 @@ import { chaptersVtt, descriptionList, spans } from '../src/lib/core/chapters/fo
 import { proposeChapters } from '../src/lib/core/chapters/propose.ts';
 import { segmentText } from '../src/lib/core/chapters/segment.ts';
 import { decodeText } from '../src/lib/core/feeds/decode.ts';
-import { detectLanguage } from '../src/lib/core/language/language.ts';
-import { readTalk, type Talk } from '../src/lib/core/language/talk.ts';
+import { detectLanguage } from '../src/lib/core/text/language.ts';
+import { readTalk, type Talk } from '../src/lib/core/text/talk.ts';
 import { proposePolls } from '../src/lib/core/updates/poll.ts';
 import { proposeQuiz, type NoQuizReason } from '../src/lib/core/updates/quiz.ts';
 import { shortText } from '../src/lib/core/updates/shortText.ts';

@@ -10,7 +10,7 @@ import { db } from '../src/lib/data/db.ts';
 import { saveKey } from '../src/lib/data/keys.ts';
 import { requestPost, requestPublish, requestVideo } from '../src/lib/data/outbox.ts';
 import { addPlace, getPlace, removePlace } from '../src/lib/data/places.ts';
-import { defaultTemplate } from '../src/lib/core/article/template.ts';
+import { defaultTemplate } from '../src/lib/core/article/template/template.ts';
 import { embedOpenedVideos, retitlePost } from '../src/lib/delivery/changes.ts';
 import { deliverEntry, retryNow, undoEntry } from '../src/lib/delivery/deliverEntry.ts';
 import { checkPlace, setKey } from '../src/lib/work/connect.ts';

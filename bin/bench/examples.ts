@@ -3,12 +3,12 @@
  * third, read as edited captions, at medium length. `npm run examples`, about a minute.
  */
 import { mkdirSync, writeFileSync } from 'node:fs';
-import { extractArticle } from '../../src/lib/core/article/extract.ts';
-import type { ArticleBlock } from '../../src/lib/core/article/article.ts';
+import { extractArticle } from '../../src/lib/core/article/extract/extract.ts';
+import type { ArticleBlock } from '../../src/lib/core/article/extract/article.ts';
 import { timeCode } from '../../src/lib/core/chapters/chapter.ts';
 import { proposeChapters } from '../../src/lib/core/chapters/propose.ts';
 import { titleParts } from '../../src/lib/core/chapters/titles.ts';
-import { readTalk } from '../../src/lib/core/language/talk.ts';
+import { readTalk } from '../../src/lib/core/text/talk.ts';
 import { captionsAs } from '../train/speech.ts';
 import { heldOut } from './speech.ts';
 

@@ -1,7 +1,7 @@
 import { posts } from '../../hosts/world/posts.ts';
 import { worldVideosAt } from '../../hosts/world/world.ts';
-import { textBlocks } from '../../src/lib/core/article/textBlocks.ts';
-import { readTalk } from '../../src/lib/core/language/talk.ts';
+import { textBlocks } from '../../src/lib/core/markup/textBlocks.ts';
+import { readTalk } from '../../src/lib/core/text/talk.ts';
 import type { UpdateSource } from '../../src/lib/core/updates/source.ts';
 import { talkBlocks } from '../../src/lib/core/updates/talkBlocks.ts';
 

@@ -5,15 +5,15 @@
  * learn: `npm run train:folds` once; without them these figures are left out.
  */
 import { existsSync, readFileSync } from 'node:fs';
-import { extractArticle } from '../../src/lib/core/article/extract.ts';
-import type { Article, ArticleSentence } from '../../src/lib/core/article/article.ts';
-import type { Judge } from '../../src/lib/core/article/judge.ts';
-import { bare } from '../../src/lib/core/captions/words.ts';
+import { extractArticle } from '../../src/lib/core/article/extract/extract.ts';
+import type { Article, ArticleSentence } from '../../src/lib/core/article/extract/article.ts';
+import type { Judge } from '../../src/lib/core/article/extract/judge.ts';
+import { bare } from '../../src/lib/core/text/bare.ts';
 import { proposeChapters } from '../../src/lib/core/chapters/propose.ts';
 import { titleParts } from '../../src/lib/core/chapters/titles.ts';
-import type { SentenceWeights } from '../../src/lib/core/language/sentenceModel.ts';
-import { readTalk, type Talk } from '../../src/lib/core/language/talk.ts';
-import { readWeights } from '../../src/lib/core/language/weights.ts';
+import type { SentenceWeights } from '../../src/lib/core/text/sentenceModel.ts';
+import { readTalk, type Talk } from '../../src/lib/core/text/talk.ts';
+import { readWeights } from '../../src/lib/core/text/weights.ts';
 import type { Scorer } from '../../src/lib/core/text/scorer.ts';
 import { judged, learnJudge } from '../train/judge.ts';
 import {

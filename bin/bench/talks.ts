@@ -1,7 +1,8 @@
 import { readFileSync, readdirSync } from 'node:fs';
 import { speak, type Speech } from '../../hosts/world/speech.ts';
 import type { Cue } from '../../src/lib/core/captions/cue.ts';
-import { bare, wordsOfCue } from '../../src/lib/core/captions/words.ts';
+import { wordsOfCue } from '../../src/lib/core/captions/words.ts';
+import { bare } from '../../src/lib/core/text/bare.ts';
 
 /** One is spoken without stops in its very source, so it has no sentence ends to compare with. */
 const ROUGH = 'straight-selvedges';

@@ -1,12 +1,13 @@
 import { setFlagsFromString } from 'node:v8';
 import { runInNewContext } from 'node:vm';
-import { extractArticle } from '../../src/lib/core/article/extract.ts';
-import { overused } from '../../src/lib/core/article/overuse.ts';
+import { extractArticle } from '../../src/lib/core/article/extract/extract.ts';
+import { overused } from '../../src/lib/core/article/extract/overuse.ts';
 import type { Cue } from '../../src/lib/core/captions/cue.ts';
-import { bare, wordsOfCue } from '../../src/lib/core/captions/words.ts';
+import { wordsOfCue } from '../../src/lib/core/captions/words.ts';
+import { bare } from '../../src/lib/core/text/bare.ts';
 import { proposeChapters } from '../../src/lib/core/chapters/propose.ts';
 import { segmentText } from '../../src/lib/core/chapters/segment.ts';
-import { readTalk, type Talk } from '../../src/lib/core/language/talk.ts';
+import { readTalk, type Talk } from '../../src/lib/core/text/talk.ts';
 import { seeded } from '../../src/lib/core/testing.ts';
 import { brownFiles } from '../train/brown.ts';
 import { report } from './report.ts';

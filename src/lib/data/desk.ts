@@ -1,4 +1,4 @@
-import type { Template } from '$lib/core/article/template.ts';
+import type { Template } from '$lib/core/article/template/template.ts';
 import { db } from './db.ts';
 import type { Draft, Work } from './rows.ts';
 

@@ -1,4 +1,4 @@
-import { keptLayoutSchema, type KeptLayout } from '$lib/core/article/keptLayout.ts';
+import { keptLayoutSchema, type KeptLayout } from '$lib/core/article/template/keptLayout.ts';
 import { db } from './db.ts';
 
 export const allLayouts = async (): Promise<KeptLayout[]> =>

@@ -12,7 +12,7 @@ import {
 } from '$lib/core/delivery/outbox.ts';
 import type { EntryStore } from '$lib/core/delivery/deliver.ts';
 import { transferSchema, type Transfer } from '$lib/core/delivery/transfer.ts';
-import type { Template } from '$lib/core/article/template.ts';
+import type { Template } from '$lib/core/article/template/template.ts';
 import { db } from './db.ts';
 
 /** What is to be published, and where. `url` is given where it stands there already. */

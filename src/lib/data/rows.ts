@@ -1,6 +1,6 @@
-import type { SentenceChoice } from '$lib/core/article/choices.ts';
-import type { GivenPicture } from '$lib/core/article/layOut.ts';
-import type { Template } from '$lib/core/article/template.ts';
+import type { SentenceChoice } from '$lib/core/article/edit/choices.ts';
+import type { GivenPicture } from '$lib/core/article/extract/layOut.ts';
+import type { Template } from '$lib/core/article/template/template.ts';
 import type { Cue } from '$lib/core/captions/cue.ts';
 import type { TidyOptions } from '$lib/core/captions/tidy.ts';
 import type { Chapter } from '$lib/core/chapters/chapter.ts';

@@ -1,4 +1,4 @@
-import { playerHtml } from '$lib/core/article/player.ts';
+import { playerHtml } from '$lib/core/article/template/player.ts';
 import { isVideo, type ChangePayload } from '$lib/core/delivery/outbox.ts';
 import type { Transfer } from '$lib/core/delivery/transfer.ts';
 import { placementKey } from '$lib/core/model/ids.ts';

@@ -1,6 +1,6 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
-import { defaultTemplate } from '$lib/core/article/template.ts';
+import { defaultTemplate } from '$lib/core/article/template/template.ts';
 import { placeSchema } from '$lib/core/model/place.ts';
 import { anItem } from '$lib/core/testing.ts';
 import type { Details } from '$lib/data/rows.ts';

@@ -1,14 +1,14 @@
-import type { SentenceChoice } from '$lib/core/article/choices.ts';
-import { checkPost, needsCredit, type Finding } from '$lib/core/article/checks.ts';
+import type { SentenceChoice } from '$lib/core/article/edit/choices.ts';
+import { checkPost, needsCredit, type Finding } from '$lib/core/article/review/checks.ts';
 import {
   compose,
   finishedHtml,
   type ComposedPost,
   type Material
-} from '$lib/core/article/compose.ts';
-import type { ArticleLength } from '$lib/core/article/length.ts';
-import type { GivenPicture } from '$lib/core/article/layOut.ts';
-import type { Template } from '$lib/core/article/template.ts';
+} from '$lib/core/article/template/compose.ts';
+import type { ArticleLength } from '$lib/core/article/extract/length.ts';
+import type { GivenPicture } from '$lib/core/article/extract/layOut.ts';
+import type { Template } from '$lib/core/article/template/template.ts';
 import { DROP_NOISE, type TidyOptions } from '$lib/core/captions/tidy.ts';
 import type { Chapter } from '$lib/core/chapters/chapter.ts';
 import type { MakeFinding, PostPayload } from '$lib/core/delivery/outbox.ts';

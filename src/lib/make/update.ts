@@ -1,4 +1,4 @@
-import { slugOf } from '$lib/core/article/slug.ts';
+import { slugOf } from '$lib/core/article/template/slug.ts';
 import type { MakeFinding, UpdatePayload } from '$lib/core/delivery/outbox.ts';
 import { placementKey } from '$lib/core/model/ids.ts';
 import type { Item } from '$lib/core/model/item.ts';

@@ -1,5 +1,5 @@
 import { cleanHtml } from '$lib/core/feeds/clean.ts';
-import { htmlText } from '$lib/core/feeds/text.ts';
+import { htmlText } from '$lib/core/text/html.ts';
 import {
   isChange,
   isPost,

@@ -1,4 +1,4 @@
-import type { Finding } from '$lib/core/article/checks.ts';
+import type { Finding } from '$lib/core/article/review/checks.ts';
 import type { MakeFinding } from '$lib/core/delivery/outbox.ts';
 import type { DetailsFinding } from '$lib/core/narration/details.ts';
 import type { VersionProblem } from '$lib/core/updates/version.ts';

@@ -1,9 +1,9 @@
 import { DateTime } from 'luxon';
 import { plural } from '$lib/core/text/plural.ts';
-import type { EmptyReason } from '$lib/core/article/compose.ts';
-import type { Finding } from '$lib/core/article/checks.ts';
-import type { FillProblem } from '$lib/core/article/fill.ts';
-import type { BlockKind } from '$lib/core/article/template.ts';
+import type { EmptyReason } from '$lib/core/article/template/compose.ts';
+import type { Finding } from '$lib/core/article/review/checks.ts';
+import type { FillProblem } from '$lib/core/article/template/fill.ts';
+import type { BlockKind } from '$lib/core/article/template/template.ts';
 import type { JournalLine } from '$lib/core/model/journal.ts';
 import type { Outcome } from '$lib/core/model/journalFilter.ts';
 import type { Problem, ProblemKind, Right } from '$lib/core/model/place.ts';

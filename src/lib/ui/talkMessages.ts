@@ -1,8 +1,8 @@
-import type { LengthName } from '$lib/core/article/length.ts';
-import type { LengthReason } from '$lib/core/article/guidance.ts';
-import type { PhrasePlace } from '$lib/core/article/phrases.ts';
-import type { ReviewFinding } from '$lib/core/article/review.ts';
-import type { LeftOutReason } from '$lib/core/article/written.ts';
+import type { LengthName } from '$lib/core/article/extract/length.ts';
+import type { LengthReason } from '$lib/core/article/extract/guidance.ts';
+import type { PhrasePlace } from '$lib/core/article/review/phrases.ts';
+import type { ReviewFinding } from '$lib/core/article/review/review.ts';
+import type { LeftOutReason } from '$lib/core/article/extract/written.ts';
 import type { Mending, TidyOptions } from '$lib/core/captions/tidy.ts';
 import { timeCode, type Chapter } from '$lib/core/chapters/chapter.ts';
 import type { ChapterFault } from '$lib/core/chapters/edit.ts';

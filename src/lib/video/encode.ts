@@ -19,7 +19,7 @@ import {
   type VideoCodec
 } from 'mediabunny';
 import { SAMPLE_RATE } from '$lib/core/audio/loudness.ts';
-import { threeLetterCode } from '$lib/core/language/codes.ts';
+import { threeLetterCode } from '$lib/core/text/codes.ts';
 import type { Format } from '$lib/core/narration/narration.ts';
 import type { Part } from './parts.ts';
 import { readFile, writeWhole } from './files.ts';

@@ -5,7 +5,7 @@ import type { Scene } from '$lib/core/narration/scenes.ts';
 import type { Script } from '$lib/core/narration/script.ts';
 import { styleSchema } from '$lib/core/narration/styles.ts';
 import { usualVoice } from '$lib/core/narration/voices.ts';
-import { htmlText } from '$lib/core/feeds/text.ts';
+import { htmlText } from '$lib/core/text/html.ts';
 import type { Item } from '$lib/core/model/item.ts';
 import type { Place } from '$lib/core/model/place.ts';
 import { readBoothDefaults } from '$lib/data/narrations.ts';

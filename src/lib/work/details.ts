@@ -2,7 +2,7 @@ import type { Cue } from '$lib/core/captions/cue.ts';
 import { chaptersInDescription } from '$lib/core/chapters/chapter.ts';
 import { canonicalAddress } from '$lib/core/feeds/address.ts';
 import { decodeText } from '$lib/core/feeds/decode.ts';
-import { htmlText } from '$lib/core/feeds/text.ts';
+import { htmlText } from '$lib/core/text/html.ts';
 import type { Item } from '$lib/core/model/item.ts';
 import { getDetails, patchDetails } from '$lib/data/details.ts';
 import type { Details } from '$lib/data/rows.ts';

@@ -1,5 +1,5 @@
 import { stringify } from 'yaml';
-import type { ComposedPost } from '$lib/core/article/compose.ts';
+import type { ComposedPost } from '$lib/core/article/template/compose.ts';
 import { timeCode, type Chapter } from '$lib/core/chapters/chapter.ts';
 
 /** A post as Markdown with YAML front matter. */

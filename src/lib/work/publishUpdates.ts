@@ -1,4 +1,4 @@
-import { slugOf } from '$lib/core/article/slug.ts';
+import { slugOf } from '$lib/core/article/template/slug.ts';
 import { isUpdate, type OutboxEntry, type UpdatePayload } from '$lib/core/delivery/outbox.ts';
 import type { Item } from '$lib/core/model/item.ts';
 import type { Network } from '$lib/core/model/network.ts';

@@ -1,7 +1,7 @@
-import { detectLanguage } from '$lib/core/language/language.ts';
+import { detectLanguage } from '$lib/core/text/language.ts';
 import { normalizeForSpeech } from '$lib/core/narration/normalization/normalize.ts';
 import type { ScriptOptions } from '$lib/core/narration/line.ts';
-import { postBlocks } from '$lib/core/narration/postBlocks.ts';
+import { postBlocks } from '$lib/core/markup/postBlocks.ts';
 import { proposeScenes, type Scene } from '$lib/core/narration/scenes.ts';
 import { writeScript, type Script } from '$lib/core/narration/script.ts';
 

@@ -1,9 +1,9 @@
 import assert from 'node:assert/strict';
 import { readdirSync, readFileSync } from 'node:fs';
 import { test } from 'node:test';
-import { compose } from '$lib/core/article/compose.ts';
-import { notFromTalk } from '$lib/core/article/sourceCheck.ts';
-import { defaultTemplate } from '$lib/core/article/template.ts';
+import { compose } from '$lib/core/article/template/compose.ts';
+import { notFromTalk } from '$lib/core/article/review/sourceCheck.ts';
+import { defaultTemplate } from '$lib/core/article/template/template.ts';
 import { DROP_NOISE } from '$lib/core/captions/tidy.ts';
 import { anItem } from '$lib/core/testing.ts';
 import { findForeignText, makePost, weighed } from '$lib/make/post.ts';

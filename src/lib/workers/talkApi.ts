@@ -1,22 +1,23 @@
-import type { SentenceChoice } from '$lib/core/article/choices.ts';
-import { extractArticle } from '$lib/core/article/extract.ts';
-import type { ArticleLength } from '$lib/core/article/length.ts';
-import type { GivenPicture } from '$lib/core/article/layOut.ts';
-import { guideLength } from '$lib/core/article/guidance.ts';
-import { phraseStandings } from '$lib/core/article/phrases.ts';
-import { proposeExcerpt, proposeTitles } from '$lib/core/article/proposals.ts';
-import { notFromTalk } from '$lib/core/article/sourceCheck.ts';
-import { reviewText, sentencesIn } from '$lib/core/article/review.ts';
-import { textBlocks } from '$lib/core/article/textBlocks.ts';
-import { EXCERPT_LIMIT } from '$lib/core/article/checks.ts';
+import type { SentenceChoice } from '$lib/core/article/edit/choices.ts';
+import { extractArticle } from '$lib/core/article/extract/extract.ts';
+import type { ArticleLength } from '$lib/core/article/extract/length.ts';
+import type { GivenPicture } from '$lib/core/article/extract/layOut.ts';
+import { guideLength } from '$lib/core/article/extract/guidance.ts';
+import { phraseStandings } from '$lib/core/article/review/phrases.ts';
+import { proposeExcerpt, proposeTitles } from '$lib/core/article/extract/proposals.ts';
+import { notFromTalk } from '$lib/core/article/review/sourceCheck.ts';
+import { reviewText } from '$lib/core/article/review/review.ts';
+import { sentencesIn } from '$lib/core/text/sentencesIn.ts';
+import { textBlocks } from '$lib/core/markup/textBlocks.ts';
+import { EXCERPT_LIMIT } from '$lib/core/article/review/checks.ts';
 import { CaptionError, type Cue } from '$lib/core/captions/cue.ts';
 import { cuesFromSentences } from '$lib/core/captions/fromSentences.ts';
 import { readCaptions } from '$lib/core/captions/read.ts';
 import type { TidyOptions } from '$lib/core/captions/tidy.ts';
 import type { Chapter } from '$lib/core/chapters/chapter.ts';
 import { proposeChapters } from '$lib/core/chapters/propose.ts';
-import { talkParagraphs } from '$lib/core/language/paragraphs.ts';
-import { readTalk, type Talk } from '$lib/core/language/talk.ts';
+import { talkParagraphs } from '$lib/core/text/paragraphs.ts';
+import { readTalk, type Talk } from '$lib/core/text/talk.ts';
 
 /** Captions with all that decides how they are read. */
 export interface TalkSource {

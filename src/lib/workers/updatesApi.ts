@@ -1,9 +1,9 @@
-import { textBlocks, type TextBlock } from '$lib/core/article/textBlocks.ts';
+import { textBlocks, type TextBlock } from '$lib/core/markup/textBlocks.ts';
 import type { Cue } from '$lib/core/captions/cue.ts';
 import type { Chapter } from '$lib/core/chapters/chapter.ts';
-import { detectLanguage } from '$lib/core/language/language.ts';
-import { readTalk } from '$lib/core/language/talk.ts';
-import { wordsOf } from '$lib/core/language/terms.ts';
+import { detectLanguage } from '$lib/core/text/language.ts';
+import { readTalk } from '$lib/core/text/talk.ts';
+import { wordsOf } from '$lib/core/text/terms.ts';
 import type { UpdateDraft } from '$lib/core/updates/draft.ts';
 import { hashtags, type Hashtag } from '$lib/core/updates/hashtags.ts';
 import type { UpdateLimits } from '$lib/core/updates/placeLimits.ts';

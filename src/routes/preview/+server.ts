@@ -1,7 +1,7 @@
 import { z } from 'zod';
-import { showAsPublished, shownPostSchema } from '$lib/core/article/asPublished.ts';
+import { showAsPublished, shownPostSchema } from '$lib/core/article/review/asPublished.ts';
 import { cleanHtml } from '$lib/core/feeds/clean.ts';
-import { escapeHtml } from '$lib/core/feeds/text.ts';
+import { escapeHtml } from '$lib/core/text/html.ts';
 import { decodeText } from '$lib/core/feeds/decode.ts';
 import { problemAnswer, refuseForeign } from '$lib/server/answers.ts';
 import { askOutside } from '$lib/server/outside.ts';

@@ -1,4 +1,4 @@
-import type { Talk } from '../language/talk.ts';
+import type { Talk } from '../text/talk.ts';
 import type { Cue } from './cue.ts';
 
 /** Characters in a line of a caption, and lines in one. */

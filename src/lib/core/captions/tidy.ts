@@ -1,7 +1,8 @@
 import type { Cue } from './cue.ts';
 import { FILLERS } from '../lang/speech.ts';
 import type { RawCaptions } from './webvtt.ts';
-import { bare, showSilences, spreadWords, wordsOfCue, type SpokenWord } from './words.ts';
+import { showSilences, spreadWords, wordsOfCue, type SpokenWord } from './words.ts';
+import { bare } from '../text/bare.ts';
 
 /** What is left out of the words. All of it is recognised and counted in any case. */
 export interface TidyOptions {

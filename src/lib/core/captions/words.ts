@@ -71,13 +71,3 @@ export function showSilences(
     if (word.end - word.start > DRAWN_OUT * usual) word.end = word.start + 1.2 * usual;
   }
 }
-
-/** A word without its punctuation, in lower case, with straight apostrophes. */
-export const bare = (word: string): string =>
-  // Most words are bare already, and the look that tells is cheap.
-  /^[a-z]+$/.test(word)
-    ? word
-    : word
-        .toLowerCase()
-        .replaceAll('’', "'")
-        .replace(/^[^\p{L}\p{N}]+|[^\p{L}\p{N}]+$/gu, '');

@@ -1,4 +1,4 @@
-import type { Talk } from '../language/talk.ts';
+import type { Talk } from '../text/talk.ts';
 import { score, type Scorer } from '../text/scorer.ts';
 import type { Chapter } from './chapter.ts';
 import { findParts, type PartWeights } from './parts.ts';

@@ -1,6 +1,6 @@
 import { ANAPHORA, CONNECTIVES } from '../lang/en/words.ts';
-import { detectLanguage, languageOf } from '../language/language.ts';
-import { contentStems, wordsOf } from '../language/terms.ts';
+import { detectLanguage, languageOf } from '../text/language.ts';
+import { contentStems, wordsOf } from '../text/terms.ts';
 import { findParts, type PartWeights } from './parts.ts';
 import { pointOf } from './topicSpace.ts';
 

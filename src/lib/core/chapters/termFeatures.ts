@@ -1,6 +1,6 @@
-import type { Talk } from '../language/talk.ts';
-import { isContentWord } from '../language/terms.ts';
-import { usualRate } from '../language/vectors.ts';
+import type { Talk } from '../text/talk.ts';
+import { isContentWord } from '../text/terms.ts';
+import { usualRate } from '../text/vectors.ts';
 import { binned } from '../text/scorer.ts';
 import { signpostOdds } from '../lang/en/signposts.ts';
 

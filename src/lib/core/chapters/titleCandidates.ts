@@ -1,5 +1,5 @@
-import type { Talk } from '../language/talk.ts';
-import { isContentWord } from '../language/terms.ts';
+import type { Talk } from '../text/talk.ts';
+import { isContentWord } from '../text/terms.ts';
 import {
   BEFORE_ADVICE,
   EMPTY_NOUNS,

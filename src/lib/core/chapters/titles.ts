@@ -1,7 +1,7 @@
-import { usualRate } from '../language/vectors.ts';
+import { usualRate } from '../text/vectors.ts';
 import { POSSESSIVE } from '../lang/en/titles.ts';
-import type { Talk } from '../language/talk.ts';
-import { isContentWord } from '../language/terms.ts';
+import type { Talk } from '../text/talk.ts';
+import { isContentWord } from '../text/terms.ts';
 import { chance, score, type Scorer } from '../text/scorer.ts';
 import {
   capital,

@@ -1,4 +1,4 @@
-import { addVector, rankOf, VECTOR_SIZE } from '../language/vectors.ts';
+import { addVector, rankOf, VECTOR_SIZE } from '../text/vectors.ts';
 import { ENGLISH_STOP_WORDS } from '../lang/en/words.ts';
 
 /** Small words whose rates tell a manner of speaking, as word vectors tell the matter. */

@@ -1,4 +1,4 @@
-import { shortsOf } from '../language/bytes.ts';
+import { shortsOf } from '../text/bytes.ts';
 import { FEATURE_COUNT, topicFeatures } from './topicFeatures.ts';
 import packed from './topics.weights.json' with { type: 'json' };
 

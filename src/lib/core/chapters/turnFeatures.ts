@@ -1,4 +1,4 @@
-import type { Talk } from '../language/talk.ts';
+import type { Talk } from '../text/talk.ts';
 import { binned } from '../text/scorer.ts';
 import { signpostOdds } from '../lang/en/signposts.ts';
 import type { Point } from './topicSpace.ts';

@@ -3,7 +3,7 @@ import { test } from 'node:test';
 import fc from 'fast-check';
 import { originMarker } from '../model/origin.ts';
 import { cleanHtml } from './clean.ts';
-import { escapeHtml, htmlText, paragraphsToHtml, plainText } from './text.ts';
+import { escapeHtml, htmlText, paragraphsToHtml, plainText } from '../text/html.ts';
 
 const BASE = 'https://blog.example/posts/one';
 

@@ -1,6 +1,6 @@
 import sanitize from 'sanitize-html';
 import { absoluteAddress } from './address.ts';
-import { breaksText, oneLine } from './text.ts';
+import { breaksText, oneLine } from '../text/html.ts';
 
 /** The class of the element by which a made item tells its origin. */
 export const ORIGIN_CLASS = 'swift-twin-origin';

@@ -5,7 +5,7 @@ import { PlaceError } from '../model/place.ts';
 import type { Item, Picture, Visibility } from '../model/item.ts';
 import { absoluteAddress } from './address.ts';
 import { cleanHtml } from './clean.ts';
-import { escapeHtml, paragraphsToHtml, plainText } from './text.ts';
+import { escapeHtml, paragraphsToHtml, plainText } from '../text/html.ts';
 
 export interface ReadFeed {
   format: 'rss' | 'rdf' | 'atom' | 'json';

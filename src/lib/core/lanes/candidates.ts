@@ -1,4 +1,4 @@
-import { htmlText } from '../feeds/text.ts';
+import { htmlText } from '../text/html.ts';
 import { isPost, type OutboxEntry } from '../delivery/outbox.ts';
 import type { Item } from '../model/item.ts';
 import type { Twin } from '../model/twin.ts';

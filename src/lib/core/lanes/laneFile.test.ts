@@ -1,6 +1,6 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
-import { defaultTemplate } from '../article/template.ts';
+import { defaultTemplate } from '../article/template/template.ts';
 import { newLane, type Lane } from './lane.ts';
 import { readLaneFile, writeLaneFile } from './laneFile.ts';
 

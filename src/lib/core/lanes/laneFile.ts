@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { keptLayoutSchema, type KeptLayout } from '../article/keptLayout.ts';
+import { keptLayoutSchema, type KeptLayout } from '../article/template/keptLayout.ts';
 import { laneSchema, type Lane } from './lane.ts';
 
 const laneFileSchema = laneSchema

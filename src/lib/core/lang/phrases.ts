@@ -1,4 +1,4 @@
-import type { Unspoken } from '../narration/postBlocks.ts';
+import type { Unspoken } from '../markup/postBlocks.ts';
 
 /** The few words that a script adds of its own. */
 export interface Phrases {

@@ -1,5 +1,5 @@
 import { ORIGIN_CLASS } from '../feeds/clean.ts';
-import { escapeHtml } from '../feeds/text.ts';
+import { escapeHtml } from '../text/html.ts';
 
 /** A key as the name that a made item carries in its properties (RFC 4122). */
 export const uidOfKey = (key: string): string => `urn:uuid:${key}`;

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { fill, type FillProblem } from '../article/fill.ts';
+import { fill, type FillProblem } from '../article/template/fill.ts';
 import { timeCode, type Chapter } from '../chapters/chapter.ts';
 import type { Item } from '../model/item.ts';
 

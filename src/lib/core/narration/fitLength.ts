@@ -1,7 +1,7 @@
 import { ANAPHORA } from '../lang/en/words.ts';
-import { languageOf } from '../language/language.ts';
-import { contentStems, wordsOf } from '../language/terms.ts';
-import { usualRate } from '../language/vectors.ts';
+import { languageOf } from '../text/language.ts';
+import { contentStems, wordsOf } from '../text/terms.ts';
+import { usualRate } from '../text/vectors.ts';
 
 /** Something that is told whole or not at all. */
 export interface Unit {

@@ -1,7 +1,7 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
-import { markdownToHtml, postBlocks } from './postBlocks.ts';
+import { markdownToHtml, postBlocks } from '../markup/postBlocks.ts';
 import { scriptOptionsSchema, type ScriptOptions } from './line.ts';
 import { writeScript } from './script.ts';
 

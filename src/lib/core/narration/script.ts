@@ -1,9 +1,9 @@
-import { sentencesIn } from '../article/review.ts';
+import { sentencesIn } from '../text/sentencesIn.ts';
 import { spokenSeconds } from './duration.ts';
 import { normalizeForSpeech } from './normalization/normalize.ts';
 import type { Line, ScriptOptions } from './line.ts';
 import { phrasesFor } from './phrases.ts';
-import type { PostBlock, Unspoken } from './postBlocks.ts';
+import type { PostBlock, Unspoken } from '../markup/postBlocks.ts';
 import { fitLength, type Unit } from './fitLength.ts';
 
 export interface ScriptPart {

@@ -6,7 +6,7 @@ import { narrationChapters } from './chapters.ts';
 import { fitText } from './fit.ts';
 import { FRAMES, type Frame } from './frames.ts';
 import { layOutScene, type Mark } from './layout.ts';
-import { postBlocks } from './postBlocks.ts';
+import { postBlocks } from '../markup/postBlocks.ts';
 import {
   joinScene,
   moveScene,

@@ -1,4 +1,4 @@
-import { fill, type FillProblem } from '../article/fill.ts';
+import { fill, type FillProblem } from '../article/template/fill.ts';
 
 /** Values that a pattern of link tags may name. */
 export interface LinkTagFields {

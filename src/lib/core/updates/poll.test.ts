@@ -1,6 +1,6 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
-import { textBlocks } from '../article/textBlocks.ts';
+import { textBlocks } from '../markup/textBlocks.ts';
 import { proposePolls } from './poll.ts';
 import type { UpdateSource } from './source.ts';
 

@@ -1,8 +1,8 @@
 import { GERMAN_POLLS } from '../lang/de/polls.ts';
 import { ENGLISH_POLLS } from '../lang/en/polls.ts';
 import type { PollWords } from '../lang/pollWords.ts';
-import { tagWords } from '../language/tag.ts';
-import { wordsOf } from '../language/terms.ts';
+import { tagWords } from '../text/tag.ts';
+import { wordsOf } from '../text/terms.ts';
 import { graphemesOf } from './limits.ts';
 import { plainSentence, sourceSentences, type Spot, type UpdateSource } from './source.ts';
 

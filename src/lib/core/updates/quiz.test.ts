@@ -1,8 +1,8 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
-import { markdownPost } from '../article/markdownBlocks.ts';
-import { textBlocks } from '../article/textBlocks.ts';
+import { markdownPost } from '../markup/markdownPost.ts';
+import { textBlocks } from '../markup/textBlocks.ts';
 import { graphemesOf } from './limits.ts';
 import { numbersIn, otherNumbers, valueOf } from './numbers.ts';
 import { proposePolls } from './poll.ts';

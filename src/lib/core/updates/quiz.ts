@@ -1,7 +1,7 @@
-import type { TextBlock } from '../article/textBlocks.ts';
-import { languageOf } from '../language/language.ts';
-import { tagWords } from '../language/tag.ts';
-import { contentStems, wordsOf } from '../language/terms.ts';
+import type { TextBlock } from '../markup/textBlocks.ts';
+import { languageOf } from '../text/language.ts';
+import { tagWords } from '../text/tag.ts';
+import { contentStems, wordsOf } from '../text/terms.ts';
 import { hashOf } from '../model/hash.ts';
 import { graphemesOf } from './limits.ts';
 import { numbersIn, otherNumbers, valueOf } from './numbers.ts';

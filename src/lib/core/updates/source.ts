@@ -1,7 +1,7 @@
-import { sentencesIn } from '../article/review.ts';
-import type { TextBlock } from '../article/textBlocks.ts';
+import { sentencesIn } from '../text/sentencesIn.ts';
+import type { TextBlock } from '../markup/textBlocks.ts';
 import { ANAPHORA, CONNECTIVES } from '../lang/en/words.ts';
-import { wordsOf } from '../language/terms.ts';
+import { wordsOf } from '../text/terms.ts';
 import { hashOf } from '../model/hash.ts';
 
 /** What an update is made from: a post, or a video with its text. */

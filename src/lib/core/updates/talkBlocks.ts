@@ -1,9 +1,9 @@
-import { extractArticle } from '../article/extract.ts';
-import { articleHtml } from '../article/render.ts';
-import { textBlocks, type TextBlock } from '../article/textBlocks.ts';
+import { extractArticle } from '../article/extract/extract.ts';
+import { articleHtml } from '../article/template/render.ts';
+import { textBlocks, type TextBlock } from '../markup/textBlocks.ts';
 import type { Chapter } from '../chapters/chapter.ts';
 import { proposeChapters } from '../chapters/propose.ts';
-import type { Talk } from '../language/talk.ts';
+import type { Talk } from '../text/talk.ts';
 
 /**
  * What a video tells, as text that an update can be made from: the sentences that an editor would keep.

@@ -1,7 +1,7 @@
-import { languageOf } from '../language/language.ts';
-import { tagWords } from '../language/tag.ts';
-import { isContentWord, wordsOf } from '../language/terms.ts';
-import { usualRate } from '../language/vectors.ts';
+import { languageOf } from '../text/language.ts';
+import { tagWords } from '../text/tag.ts';
+import { isContentWord, wordsOf } from '../text/terms.ts';
+import { usualRate } from '../text/vectors.ts';
 
 export interface KeyTerm {
   /** In lower case, as it is said most often; one to three words. */

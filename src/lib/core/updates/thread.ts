@@ -1,4 +1,4 @@
-import { sentencesIn } from '../article/review.ts';
+import { sentencesIn } from '../text/sentencesIn.ts';
 import { cutText } from './cut.ts';
 import { countText, graphemesOf } from './limits.ts';
 

@@ -1,7 +1,7 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
-import { textBlocks } from '../article/textBlocks.ts';
+import { textBlocks } from '../markup/textBlocks.ts';
 import { cutText } from './cut.ts';
 import { asHashtag, hashtags } from './hashtags.ts';
 import { countText, graphemesOf } from './limits.ts';

@@ -6,7 +6,7 @@
     type VideoDetails
   } from '$lib/core/narration/details.ts';
   import type { Narration } from '$lib/core/narration/narration.ts';
-  import { listFields } from '$lib/core/article/fields.ts';
+  import { listFields } from '$lib/core/article/template/fields.ts';
   import { canPublish, type Place } from '$lib/core/model/place.ts';
   import { itemByOrigin } from '$lib/data/items.ts';
   import { readRender } from '$lib/data/narrations.ts';

@@ -4,7 +4,7 @@
   import GripVertical from '@lucide/svelte/icons/grip-vertical';
   import { Switch } from '@skeletonlabs/skeleton-svelte';
   import { dragHandle, dragHandleZone, setDebugMode } from 'svelte-dnd-action';
-  import type { Block } from '$lib/core/article/template.ts';
+  import type { Block } from '$lib/core/article/template/template.ts';
   import { deck } from '$lib/ui/deck.svelte.ts';
   import { blockLabels, emptyMessage } from '$lib/ui/messages.ts';
   import SafeHtml from './SafeHtml.svelte';

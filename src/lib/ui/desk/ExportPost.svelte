@@ -8,7 +8,7 @@
     clipsJsonLd,
     descriptionList
   } from '$lib/core/chapters/formats.ts';
-  import { htmlText } from '$lib/core/feeds/text.ts';
+  import { htmlText } from '$lib/core/text/html.ts';
   import { copyText } from '$lib/ui/copyText.ts';
   import { deck } from '$lib/ui/deck.svelte.ts';
   import { download, toMarkdown } from '$lib/work/download.ts';

@@ -1,6 +1,6 @@
 <script lang="ts">
   import { v4 } from 'uuid';
-  import { asToday, type Template } from '$lib/core/article/template.ts';
+  import { asToday, type Template } from '$lib/core/article/template/template.ts';
   import { allLayouts, removeLayout, saveLayout } from '$lib/data/layouts.ts';
   import { deck } from '$lib/ui/deck.svelte.ts';
   import { live } from '$lib/ui/live.svelte.ts';

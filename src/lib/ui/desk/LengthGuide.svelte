@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { estimateLength, LENGTH_RANGE } from '$lib/core/article/length.ts';
+  import { estimateLength, LENGTH_RANGE } from '$lib/core/article/extract/length.ts';
   import Choice from '$lib/ui/Choice.svelte';
   import { lengthReasonLabels, lengthLabels, formatMinutes } from '$lib/ui/talkMessages.ts';
   import { plural } from '$lib/ui/messages.ts';

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { withoutFields } from '$lib/core/article/fill.ts';
+  import { withoutFields } from '$lib/core/article/template/fill.ts';
   import { largestPicture } from '$lib/core/model/item.ts';
   import type { Desk } from './deskState.svelte.ts';
   import Names from './Names.svelte';

@@ -1,6 +1,6 @@
 <script lang="ts">
-  import { withoutFields } from '$lib/core/article/fill.ts';
-  import { TITLE_LENGTHS } from '$lib/core/article/titleLengths.ts';
+  import { withoutFields } from '$lib/core/article/template/fill.ts';
+  import { TITLE_LENGTHS } from '$lib/core/article/extract/titleLengths.ts';
   import type { Desk } from './deskState.svelte.ts';
 
   let { desk }: { desk: Desk } = $props();

@@ -5,8 +5,8 @@
     takePieces,
     textChanges,
     type MergePart
-  } from '$lib/core/article/merge.ts';
-  import { htmlText } from '$lib/core/feeds/text.ts';
+  } from '$lib/core/article/edit/merge.ts';
+  import { htmlText } from '$lib/core/text/html.ts';
   import { deck } from '$lib/ui/deck.svelte.ts';
   import { plural } from '$lib/ui/messages.ts';
   import type { Desk } from './deskState.svelte.ts';

@@ -6,9 +6,9 @@
     reviewMessage
   } from '$lib/ui/talkMessages.ts';
   import { plural } from '$lib/ui/messages.ts';
-  import type { PhrasePlace } from '$lib/core/article/phrases.ts';
-  import type { LeftOutReason } from '$lib/core/article/written.ts';
-  import type { Spot } from '$lib/core/article/review.ts';
+  import type { PhrasePlace } from '$lib/core/article/review/phrases.ts';
+  import type { LeftOutReason } from '$lib/core/article/extract/written.ts';
+  import type { Spot } from '$lib/core/article/review/review.ts';
   import type { Desk } from './deskState.svelte.ts';
   import Names from './Names.svelte';
   import { showInText } from './showInText.ts';

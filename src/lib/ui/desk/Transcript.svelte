@@ -4,7 +4,7 @@
   import Plus from '@lucide/svelte/icons/plus';
   import Scissors from '@lucide/svelte/icons/scissors';
   import Undo2 from '@lucide/svelte/icons/undo-2';
-  import { choicesOf } from '$lib/core/article/choices.ts';
+  import { choicesOf } from '$lib/core/article/edit/choices.ts';
   import { splitChapter } from '$lib/core/chapters/edit.ts';
   import { rowForKey } from '$lib/ui/listKeys.ts';
   import { deck } from '$lib/ui/deck.svelte.ts';

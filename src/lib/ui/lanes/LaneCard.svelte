@@ -1,6 +1,6 @@
 <script lang="ts">
   import type { Lane } from '$lib/core/lanes/lane.ts';
-  import { slugOf } from '$lib/core/article/slug.ts';
+  import { slugOf } from '$lib/core/article/template/slug.ts';
   import ConfirmButton from '$lib/ui/ConfirmButton.svelte';
   import { deck } from '$lib/ui/deck.svelte.ts';
   import { missedMessage } from '$lib/ui/laneMessages.ts';

@@ -1,5 +1,5 @@
-import { asToday } from '$lib/core/article/template.ts';
-import { htmlText } from '$lib/core/feeds/text.ts';
+import { asToday } from '$lib/core/article/template/template.ts';
+import { htmlText } from '$lib/core/text/html.ts';
 import type { Lane, LaneTarget } from '$lib/core/lanes/lane.ts';
 import { layoutFor } from '$lib/core/lanes/layoutFor.ts';
 import type { Made } from '$lib/core/lanes/runner.ts';

@@ -2,7 +2,7 @@
   import Volume2 from '@lucide/svelte/icons/volume-2';
   import { SegmentedControl } from '@skeletonlabs/skeleton-svelte';
   import { page } from '$app/state';
-  import { htmlText } from '$lib/core/feeds/text.ts';
+  import { htmlText } from '$lib/core/text/html.ts';
   import { deck } from '$lib/ui/deck.svelte.ts';
   import AsPublished from '$lib/ui/desk/AsPublished.svelte';
   import BlockList from '$lib/ui/desk/BlockList.svelte';

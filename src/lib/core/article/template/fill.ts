@@ -1,0 +1,76 @@
+import { Liquid } from 'liquidjs';
+import { escapeHtml } from '../../text/html.ts';
+import { hashOf } from '../../model/hash.ts';
+
+export type FillProblem =
+  | { kind: 'syntax'; detail: string }
+  | { kind: 'unknown-field'; path: string }
+  | { kind: 'empty-field'; path: string };
+
+export interface Filled {
+  text: string;
+  problems: FillProblem[];
+}
+
+const LIMITS = { parseLimit: 20_000, renderLimit: 500, memoryLimit: 2_000_000 };
+const engines = {
+  html: new Liquid({
+    ...LIMITS,
+    templates: {},
+    outputEscape: (value) => escapeHtml(String(value ?? ''))
+  }),
+  text: new Liquid({ ...LIMITS, templates: {} })
+};
+
+/**
+ * Fills fields and chooses variants.
+ * @param into `html` escapes the values of fields; the template's own markup stands
+ * @param seed chooses variants: the same for the same seed
+ */
+export function fill(
+  template: string,
+  fields: object,
+  into: 'html' | 'text',
+  seed: string
+): Filled {
+  const chosen = chooseVariants(template, seed);
+  try {
+    const engine = engines[into];
+    const parsed = engine.parse(chosen);
+    const problems = engine
+      .globalFullVariablesSync(parsed)
+      .flatMap((path) => problemOf(path, fields) ?? []);
+    return { text: String(engine.renderSync(parsed, fields)), problems };
+  } catch (error) {
+    const detail = error instanceof Error ? (error.message.split('\n')[0] ?? '') : String(error);
+    return {
+      text: into === 'html' ? escapeHtml(chosen) : chosen,
+      problems: [{ kind: 'syntax', detail }]
+    };
+  }
+}
+
+function problemOf(path: string, fields: object): FillProblem | null {
+  let value: unknown = fields;
+  for (const key of path.split('.')) {
+    if (typeof value !== 'object' || value === null || !Object.hasOwn(value, key)) {
+      return { kind: 'unknown-field', path };
+    }
+    value = (value as Record<string, unknown>)[key];
+  }
+  return value === '' || value === 0 ? { kind: 'empty-field', path } : null;
+}
+
+const VARIANTS = /(?<!\{)\{(?![{%])([^{}|]*(?:\|[^{}|]*)+)\}(?!\})/g;
+
+/** Replaces each `{one|another}` by one of its wordings. */
+export function chooseVariants(template: string, seed: string): string {
+  let nth = 0;
+  return template.replace(VARIANTS, (_whole, inner: string) => {
+    const wordings = inner.split('|');
+    return wordings[hashOf(`${seed}/${nth++}`) % wordings.length] ?? '';
+  });
+}
+
+/** A text that stands as it is in a template: what would begin a field or a variant is left out. */
+export const withoutFields = (text: string): string => text.replace(/[{}|]/g, '');

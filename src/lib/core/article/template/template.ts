@@ -1,0 +1,104 @@
+import { z } from 'zod';
+import { LENGTH_NAMES, LENGTH_RANGE } from '../extract/length.ts';
+
+export const blockKindSchema = z.enum([
+  'embed',
+  'lead',
+  'summary',
+  'takeaways',
+  'picture',
+  'description',
+  'chapters',
+  'article',
+  'quote',
+  'text',
+  'transcript',
+  'credit',
+  'closing'
+]);
+export type BlockKind = z.infer<typeof blockKindSchema>;
+
+export const blockSchema = z.object({
+  id: z.string(),
+  kind: blockKindSchema,
+  on: z.boolean(),
+  /** A heading above the block, or empty. May hold fields. */
+  heading: z.string().default(''),
+  /** The wording of lead, free text, credit and closing note. May hold fields and variants. */
+  text: z.string().default('')
+});
+export type Block = z.infer<typeof blockSchema>;
+
+/** How a post is laid out. Kept per channel and offered for the next upload. */
+export const templateSchema = z.object({
+  title: z.string(),
+  slug: z.string(),
+  excerpt: z.string(),
+  author: z.string(),
+  categories: z.array(z.string()),
+  tags: z.array(z.string()),
+  date: z.enum(['video', 'now']),
+  comments: z.enum(['open', 'closed']),
+  /** The featured picture. */
+  picture: z.enum(['largest', 'none']).default('largest'),
+  /** How long the article drawn from the talk is. */
+  length: z
+    .union([z.enum(LENGTH_NAMES), z.int().min(LENGTH_RANGE.least).max(LENGTH_RANGE.most)])
+    .default('medium'),
+  blocks: z.array(blockSchema)
+});
+export type Template = z.infer<typeof templateSchema>;
+
+const block = (kind: BlockKind, on: boolean, rest: Partial<Block> = {}): Block => ({
+  id: kind,
+  kind,
+  on,
+  heading: '',
+  text: '',
+  ...rest
+});
+
+export const defaultTemplate: Template = {
+  title: '{{ video.title }}',
+  slug: '',
+  excerpt: '{{ video.summary }}',
+  author: '{{ video.author }}',
+  categories: [],
+  tags: [],
+  date: 'now',
+  comments: 'open',
+  picture: 'largest',
+  length: 'medium',
+  blocks: [
+    block('embed', true),
+    block('lead', true, { text: '{{ video.summary }}' }),
+    block('summary', false),
+    block('takeaways', true, { heading: 'In short' }),
+    block('picture', false),
+    block('description', false),
+    block('chapters', true, { heading: 'In this video' }),
+    block('article', true),
+    block('quote', false),
+    block('text', false),
+    block('transcript', true, { heading: 'What is said, word for word' }),
+    block('credit', false, {
+      text: 'Video by {{ video.author }} ({{ video.licence }}): {{ video.url }}'
+    }),
+    block('closing', true, {
+      text: '{Watch it on the channel|See it on the channel}: {{ video.url }}'
+    })
+  ]
+};
+
+/** A kept template with what has been added to templates since: new blocks are there, and off. */
+export function asToday(kept: unknown): Template {
+  const template = templateSchema.parse(structuredClone(kept ?? defaultTemplate));
+  const blocks = [...template.blocks];
+  for (const [i, fresh] of defaultTemplate.blocks.entries()) {
+    if (blocks.some((b) => b.id === fresh.id)) continue;
+    const before = defaultTemplate.blocks[i - 1]?.id;
+    const at = blocks.findIndex((b) => b.id === before);
+    blocks.splice(at + 1, 0, { ...fresh, on: false });
+  }
+  return { ...template, blocks };
+}
