@@ -8,11 +8,8 @@ import {
   type ArticleLength
 } from '../src/lib/core/article/extract/length.ts';
 import type { ArticleBlock } from '../src/lib/core/article/extract/article.ts';
-import {
-  FrontMatterError,
-  markdownPost,
-  type MarkdownPost
-} from '../src/lib/core/markup/markdownPost.ts';
+import { markdownPost, type MarkdownPost } from '../src/lib/core/markup/markdownPost.ts';
+import { FrontMatterError } from '../src/lib/core/markup/markdown.ts';
 import { phraseStandings } from '../src/lib/core/article/review/phrases.ts';
 import { articleHtml, articleMarkdown } from '../src/lib/core/article/template/render.ts';
 import { proposeExcerpt, proposeTitles } from '../src/lib/core/article/extract/proposals.ts';

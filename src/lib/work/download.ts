@@ -1,24 +1,17 @@
-import { stringify } from 'yaml';
 import type { ComposedPost } from '$lib/core/article/template/compose.ts';
-import { timeCode, type Chapter } from '$lib/core/chapters/chapter.ts';
+import { chapterFields, type Chapter } from '$lib/core/chapters/chapter.ts';
 
 /** A post as Markdown with YAML front matter. */
 export async function toMarkdown(
   post: ComposedPost,
   chapters: readonly Chapter[]
 ): Promise<string> {
-  const { default: TurndownService } = await import('turndown');
-  const turndown = new TurndownService({
-    headingStyle: 'atx',
-    codeBlockStyle: 'fenced',
-    bulletListMarker: '-',
-    emDelimiter: '*'
-  });
-  // Players and what is folded away have no Markdown; they stand as the HTML they are.
-  turndown.keep(['iframe', 'details', 'figure']);
-  turndown.addRule('origin', { filter: (node) => node.nodeName === 'DATA', replacement: () => '' });
+  const [{ writeMarkdown }, { readHtml }] = await Promise.all([
+    import('$lib/core/markup/markdown.ts'),
+    import('$lib/core/markup/html.ts')
+  ]);
   const { title, slug, excerpt, author, categories, tags, date } = post;
-  const front = stringify({
+  const front = {
     title,
     slug,
     excerpt,
@@ -26,11 +19,9 @@ export async function toMarkdown(
     ...(date ? { date } : {}),
     ...(categories.length > 0 ? { categories } : {}),
     ...(tags.length > 0 ? { tags } : {}),
-    ...(chapters.length > 0
-      ? { chapters: chapters.map((c) => ({ at: timeCode(c.start), title: c.title })) }
-      : {})
-  });
-  return `---\n${front}---\n\n${turndown.turndown(post.html)}\n`;
+    ...(chapters.length > 0 ? { chapters: chapterFields(chapters) } : {})
+  };
+  return writeMarkdown(front, readHtml(post.html));
 }
 
 /** Gives the user a file. */

@@ -1,6 +1,7 @@
 import { detectLanguage } from '$lib/core/text/language.ts';
 import { normalizeForSpeech } from '$lib/core/narration/normalization/normalize.ts';
 import type { ScriptOptions } from '$lib/core/narration/line.ts';
+import { readHtml } from '$lib/core/markup/html.ts';
 import { postBlocks } from '$lib/core/markup/postBlocks.ts';
 import { proposeScenes, type Scene } from '$lib/core/narration/scenes.ts';
 import { writeScript, type Script } from '$lib/core/narration/script.ts';
@@ -11,7 +12,7 @@ export const narrationApi = {
     post: { title: string; html: string; by: string; url: string },
     options: ScriptOptions
   ): { script: Script; scenes: Scene[] } {
-    const script = writeScript({ title: post.title, blocks: postBlocks(post.html) }, options);
+    const script = writeScript({ title: post.title, blocks: postBlocks(readHtml(post.html)) }, options);
     return { script, scenes: proposeScenes(script, post) };
   },
 

@@ -33,3 +33,7 @@ export function timeCode(seconds: number): string {
     ? `${hours}:${two(minutes)}:${two(whole % 60)}`
     : `${minutes}:${two(whole % 60)}`;
 }
+
+/** Chapters as front matter has them. */
+export const chapterFields = (chapters: readonly Chapter[]): { at: string; title: string }[] =>
+  chapters.map((c) => ({ at: timeCode(c.start), title: c.title }));

@@ -1,7 +1,8 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
-import { FrontMatterError, markdownPost } from './markdownPost.ts';
+import { markdownPost } from './markdownPost.ts';
+import { FrontMatterError } from './markdown.ts';
 
 const SOURCE = [
   '---',

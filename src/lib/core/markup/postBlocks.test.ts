@@ -1,19 +1,23 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
-import { markdownToHtml, postBlocks, type PostBlock } from './postBlocks.ts';
+import { readHtml } from './html.ts';
+import { readMarkdown } from './markdown.ts';
+import { itemText, postBlocks, type PostBlock } from './postBlocks.ts';
+
+const blocksOf = (html: string) => postBlocks(readHtml(html));
 
 const kinds = (html: string) =>
-  postBlocks(html).map((b) => (b.kind === 'unspoken' ? `unspoken ${b.what}` : b.kind));
+  blocksOf(html).map((b) => (b.kind === 'unspoken' ? `unspoken ${b.what}` : b.kind));
 const only = (html: string): PostBlock | undefined => {
-  const blocks = postBlocks(html);
+  const blocks = blocksOf(html);
   assert.equal(blocks.length, 1, JSON.stringify(blocks));
   return blocks[0];
 };
 
 test('headings, paragraphs and loose text come in the order of the page', () => {
   assert.deepEqual(
-    postBlocks('<article>Before<h2>Reeds</h2><p>A reed\n has <b>dents</b>.</p>after</article>'),
+    blocksOf('<article>Before<h2>Reeds</h2><p>A reed\n has <b>dents</b>.</p>after</article>'),
     [
       { kind: 'paragraph', text: 'Before' },
       { kind: 'heading', level: 2, text: 'Reeds' },
@@ -25,7 +29,7 @@ test('headings, paragraphs and loose text come in the order of the page', () => 
 
 test('what readers do not see is no part of it', () => {
   assert.deepEqual(
-    postBlocks(
+    blocksOf(
       '<style>p{}</style><script>go()</script><nav><p>Home</p></nav><p>Seen</p><template>x</template>'
     ),
     [{ kind: 'paragraph', text: 'Seen' }]
@@ -33,13 +37,16 @@ test('what readers do not see is no part of it', () => {
 });
 
 test('lists are flattened, and keep where they begin to count', () => {
-  assert.deepEqual(only('<ol start="3"><li>Warp<ul><li>Wind</li></ul></li><li>Beam</li></ol>'), {
-    kind: 'list',
-    isOrdered: true,
-    first: 3,
-    items: ['Warp', 'Wind', 'Beam']
-  });
-  assert.deepEqual(postBlocks('<ul><li></li></ul>'), []);
+  const list = only('<ol start="3"><li>Warp<ul><li>Wind</li></ul></li><li><p>Beam</p>it</li></ol>');
+  assert.equal(list?.kind, 'list');
+  if (list?.kind !== 'list') return;
+  assert.deepEqual([list.isOrdered, list.first], [true, 3]);
+  assert.deepEqual(list.items.map(itemText), ['Warp', 'Wind', 'Beam it']);
+  assert.deepEqual(
+    list.items.map((item) => item.step),
+    [1, null, 2]
+  );
+  assert.deepEqual(blocksOf('<ul><li></li></ul>'), []);
 });
 
 test('a quotation names whom it quotes, apart from what was said', () => {
@@ -60,9 +67,9 @@ test('a picture has its caption; three and more are a gallery that its first sta
     { kind: 'picture', url: 'a.png', alt: 'A reed', caption: 'On the loom' }
   );
   const img = (name: string) => `<img src="${name}.png" alt="${name}">`;
-  assert.deepEqual(postBlocks(`<div>${img('a')}${img('b')}${img('c')}</div>`), [
+  assert.deepEqual(blocksOf(`<div>${img('a')}${img('b')}${img('c')}</div>`), [
     { kind: 'picture', url: 'a.png', alt: 'a', caption: '' },
-    { kind: 'unspoken', what: 'gallery', text: 'b; c' }
+    { kind: 'unspoken', what: 'gallery', text: 'b; c', alts: ['b', 'c'] }
   ]);
   assert.deepEqual(kinds(`<div>${img('a')}<p>Told</p>${img('b')}${img('c')}</div>`), [
     'picture',
@@ -83,16 +90,16 @@ test('what cannot be read out is named for what it is', () => {
 });
 
 test('footnotes and the marks that lead to them are no text', () => {
-  const html = markdownToHtml('Madder[^1] wants time.\n\n[^1]: An hour.');
-  assert.deepEqual(kinds(html), ['paragraph', 'unspoken footnote']);
-  assert.deepEqual(postBlocks(html)[0], { kind: 'paragraph', text: 'Madder wants time.' });
+  const [text, note] = postBlocks(readMarkdown('Madder[^1] wants time.\n\n[^1]: An hour.').tree);
+  assert.deepEqual(text, { kind: 'paragraph', text: 'Madder wants time.' });
+  assert.ok(note?.kind === 'unspoken' && note.what === 'footnote');
   assert.equal(only('<p>m<sup>2</sup></p>')?.kind, 'paragraph');
   assert.deepEqual(only('<p>9 m<sup>2</sup></p>'), { kind: 'paragraph', text: '9 m2' });
 });
 
 test('front matter is no text of a Markdown post', () => {
   for (const source of ['---\ntitle: Reeds\n---\nText', '\uFEFF---\r\ntitle: Reeds\r\n---\r\nText'])
-    assert.deepEqual(postBlocks(markdownToHtml(source)), [{ kind: 'paragraph', text: 'Text' }]);
+    assert.deepEqual(postBlocks(readMarkdown(source).tree), [{ kind: 'paragraph', text: 'Text' }]);
 });
 
 test('every word of a plain document is in its blocks once and in order, however it is nested', () => {
@@ -110,7 +117,7 @@ test('every word of a plain document is in its blocks once and in order, however
   }));
   fc.assert(
     fc.property(node, (html) => {
-      const said = postBlocks(html).flatMap((b) => ('text' in b ? b.text.split(' ') : []));
+      const said = blocksOf(html).flatMap((b) => ('text' in b ? b.text.split(' ') : []));
       const written = html
         .replace(/<[^>]*>/g, ' ')
         .trim()

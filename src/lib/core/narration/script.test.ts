@@ -1,14 +1,16 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
-import { markdownToHtml, postBlocks } from '../markup/postBlocks.ts';
+import { readHtml } from '../markup/html.ts';
+import { readMarkdown } from '../markup/markdown.ts';
+import { itemText, postBlocks } from '../markup/postBlocks.ts';
 import { scriptOptionsSchema, type ScriptOptions } from './line.ts';
 import { writeScript } from './script.ts';
 
 const english = (options: Partial<ScriptOptions> = {}) =>
   scriptOptionsSchema.parse({ language: 'en', ...options });
 const scriptOf = (html: string, options = english(), title = 'A title') =>
-  writeScript({ title, blocks: postBlocks(html) }, options);
+  writeScript({ title, blocks: postBlocks(readHtml(html)) }, options);
 
 const POST = `<h1>A title</h1>
 <p>Wind the warp with <a href="https://wrenfold.example/x">a firm hand</a>.<sup><a href="#n1">1</a></sup> It takes 20 min.</p>
@@ -25,7 +27,7 @@ const POST = `<h1>A title</h1>
 
 test('the blocks of a post: what is read, shown and passed over', () => {
   assert.deepEqual(
-    postBlocks(POST).map((b) => (b.kind === 'unspoken' ? `${b.kind}:${b.what}` : b.kind)),
+    postBlocks(readHtml(POST)).map((b) => (b.kind === 'unspoken' ? `${b.kind}:${b.what}` : b.kind)),
     [
       'heading',
       'paragraph',
@@ -83,14 +85,14 @@ test('what cannot be read out is reported in a line where that is wanted', () =>
 });
 
 test('each line knows its place in the post', () => {
-  const blocks = postBlocks(POST);
+  const blocks = postBlocks(readHtml(POST));
   for (const part of scriptOf(POST).parts) {
     for (const line of part.lines) {
       const block = line.source && blocks[line.source.block];
       if (!block || !line.source || block.kind === 'unspoken') continue;
       const text =
         block.kind === 'list'
-          ? block.items.join(' ')
+          ? block.items.map(itemText).join(' ')
           : block.kind === 'picture'
             ? block.caption
             : block.text;
@@ -101,9 +103,9 @@ test('each line knows its place in the post', () => {
 
 test('Markdown with tables and footnotes reads like its HTML', () => {
   const blocks = postBlocks(
-    markdownToHtml(
+    readMarkdown(
       '---\ntitle: x\n---\n# A\n\nHi[^1] there.\n\n| a |\n|--|\n| 1 |\n\n1. one\n2. two\n\n[^1]: note'
-    )
+    ).tree
   );
   assert.deepEqual(
     blocks.map((b) => (b.kind === 'unspoken' ? b.what : b.kind)),

@@ -3,7 +3,7 @@ import { spokenSeconds } from './duration.ts';
 import { normalizeForSpeech } from './normalization/normalize.ts';
 import type { Line, ScriptOptions } from './line.ts';
 import { phrasesFor } from './phrases.ts';
-import type { PostBlock, Unspoken } from '../markup/postBlocks.ts';
+import { itemText, type PostBlock, type Unspoken } from '../markup/postBlocks.ts';
 import { fitLength, type Unit } from './fitLength.ts';
 
 export interface ScriptPart {
@@ -208,7 +208,7 @@ function listLines(
 ): Line[] {
   const { countOf, numbered } = phrasesFor(options.language);
   let from = 0;
-  return list.items.map((item, n) => {
+  return list.items.map(itemText).map((item, n) => {
     const line = spokenLine(block, n, item, from, options, (spoken) => {
       const ended = /[.!?]$/.test(spoken) ? spoken : `${spoken}.`;
       const number = list.isOrdered && numbered ? `${numbered(list.first + n)}: ` : '';

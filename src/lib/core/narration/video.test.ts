@@ -6,6 +6,7 @@ import { narrationChapters } from './chapters.ts';
 import { fitText } from './fit.ts';
 import { FRAMES, type Frame } from './frames.ts';
 import { layOutScene, type Mark } from './layout.ts';
+import { readHtml } from '../markup/html.ts';
 import { postBlocks } from '../markup/postBlocks.ts';
 import {
   joinScene,
@@ -27,7 +28,7 @@ const HTML = `<p>Wind the warp. Keep it tight. Every turn of the beam takes a sh
 
 function storyboard(html = HTML): Scene[] {
   const script = writeScript(
-    { title: 'Beaming', blocks: postBlocks(html) },
+    { title: 'Beaming', blocks: postBlocks(readHtml(html)) },
     scriptOptionsSchema.parse({ language: 'en' })
   );
   return proposeScenes(script, { url: 'https://blog.example/beaming', by: 'Wrenfold' });

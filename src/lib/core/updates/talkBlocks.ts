@@ -1,6 +1,7 @@
 import { extractArticle } from '../article/extract/extract.ts';
-import { articleHtml } from '../article/template/render.ts';
-import { textBlocks, type TextBlock } from '../markup/textBlocks.ts';
+import { articleTree } from '../article/template/render.ts';
+import { postBlocks } from '../markup/postBlocks.ts';
+import { asText, type TextBlock } from '../markup/textBlocks.ts';
 import type { Chapter } from '../chapters/chapter.ts';
 import { proposeChapters } from '../chapters/propose.ts';
 import type { Talk } from '../text/talk.ts';
@@ -14,9 +15,8 @@ export function talkBlocks(talk: Talk, title: string, chapters: readonly Chapter
   if (talk.sentences.length === 0) return [];
   const isNamed = chapters.length > 0;
   const parts = isNamed ? chapters : proposeChapters(talk).chapters;
-  const blocks = textBlocks(
-    articleHtml(title, extractArticle(talk, { length: 'medium', chapters: parts }))
-  );
+  const article = extractArticle(talk, { length: 'medium', chapters: parts });
+  const blocks = asText(postBlocks(articleTree(title, article))).map(({ block }) => block);
   const names = new Set(parts.map((chapter) => chapter.title));
   return isNamed ? blocks : blocks.filter((b) => b.kind !== 'heading' || !names.has(b.text));
 }

@@ -232,7 +232,7 @@ test('Markdown has front matter, headings and text that means itself', () => {
     []
   );
   assert.match(markdown, /^---\ntitle: 'A: "knot"'\nexcerpt: Short\.\n---\n\n# A: "knot"\n/);
-  assert.match(markdown, /\\\*star\\\* knot is tied\\_twice \\<as here\\>/);
+  assert.match(markdown, /\\\*star\\\* knot is tied\\_twice \\<as here>/);
 });
 
 test('any talk can be extracted', () => {

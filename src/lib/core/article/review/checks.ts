@@ -1,4 +1,6 @@
 import { Parser } from 'htmlparser2';
+import { visit } from 'unist-util-visit';
+import { readHtml } from '../../markup/html.ts';
 import type { Item } from '../../model/item.ts';
 import type { ComposedPost, EmptyReason } from '../template/compose.ts';
 import type { FillProblem } from '../template/fill.ts';
@@ -61,22 +63,15 @@ export function checkPost(post: ComposedPost, options: { needsCredit: boolean })
   if ([...post.categories, ...post.tags].some((name) => same(name, title))) {
     findings.push({ where: 'categories', level: 'wrong', kind: 'title-as-category' });
   }
-  if (!/<iframe[^>]+src="https?:/i.test(post.html)) {
+  const { frames, links, silent } = contentOf(post.html);
+  if (frames === 0) {
     findings.push({ where: { block: 'embed' }, level: 'wrong', kind: 'no-embed' });
   }
-  if (!/<a\s[^>]*href="https?:/i.test(post.html)) {
+  if (links === 0) {
     findings.push({ where: 'text', level: 'look', kind: 'no-links' });
   }
-  const silent = (post.html.match(/<img\b[^>]*>/gi) ?? []).filter(
-    (tag) => !/\salt="[^"]+"/i.test(tag)
-  );
-  if (silent.length > 0) {
-    findings.push({
-      where: 'text',
-      level: 'wrong',
-      kind: 'picture-without-text',
-      count: silent.length
-    });
+  if (silent > 0) {
+    findings.push({ where: 'text', level: 'wrong', kind: 'picture-without-text', count: silent });
   }
   const hasCredit = post.parts.some((part) => part.kind === 'credit' && part.empty === null);
   if (options.needsCredit && !hasCredit) {
@@ -110,6 +105,20 @@ export function checkPost(post: ComposedPost, options: { needsCredit: boolean })
   return findings;
 }
 
+/** How many players, links to elsewhere and pictures without a text alternative a post has. */
+function contentOf(html: string): { frames: number; links: number; silent: number } {
+  const content = { frames: 0, links: 0, silent: 0 };
+  visit(readHtml(html), 'element', ({ tagName, properties }) => {
+    if (tagName === 'iframe' && isWebAddress(properties.src)) content.frames++;
+    if (tagName === 'a' && isWebAddress(properties.href)) content.links++;
+    if (tagName === 'img' && !properties.alt) content.silent++;
+  });
+  return content;
+}
+
+const isWebAddress = (value: unknown): boolean =>
+  typeof value === 'string' && /^https?:/i.test(value);
+
 const levelOf = (problem: FillProblem): Finding['level'] =>
   problem.kind === 'empty-field' ? 'look' : 'wrong';
 
@@ -119,7 +128,10 @@ const same = (a: string, b: string): boolean =>
 const VOID = /^(area|base|br|col|hr|img|input|link|meta|source|track|wbr)$/;
 const MAY_STAY_OPEN = /^(p|li|dt|dd|td|th|tr|thead|tbody|option)$/;
 
-/** What breaks a pasted embed code: typographic quotes, a lost address, a tag never closed. */
+/**
+ * What breaks a pasted embed code: typographic quotes, a lost address, a tag never closed. It is read
+ * as it is written, since a tree would mend it.
+ */
 export function brokenHtml(
   html: string
 ): { detail: 'frame-without-address' | 'curly-quotes' | 'unclosed'; text: string }[] {

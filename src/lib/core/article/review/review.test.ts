@@ -1,7 +1,8 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
-import { FrontMatterError, markdownPost } from '../../markup/markdownPost.ts';
+import { markdownPost } from '../../markup/markdownPost.ts';
+import { FrontMatterError } from '../../markup/markdown.ts';
 import { phraseStandings, rangeFrom } from './phrases.ts';
 import { reviewText } from './review.ts';
 import { sentencesIn } from '../../text/sentencesIn.ts';

@@ -2,6 +2,7 @@ import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
 import { cleanHtml } from '../../feeds/clean.ts';
+import { findElement, readHtml } from '../../markup/html.ts';
 import { anItem } from '../../testing.ts';
 import { compose, type Material } from './compose.ts';
 import { slugOf } from './slug.ts';
@@ -95,7 +96,7 @@ test('what is drawn from the talk keeps its seconds on the desk, and goes out wi
   );
   assert.match(post.marked, /<img src="https:\/\/c\.example\/p\.png" alt="A &quot;knot&quot;"/);
   assert.match(post.html, /<li><p>Count first.<\/p><\/li>/);
-  assert.match(post.html, /A twill is &lt;simple&gt;/);
+  assert.match(post.html, /A twill is &lt;simple>/);
   assert.doesNotMatch(post.html, /data-start|data-end/);
 });
 
@@ -103,7 +104,7 @@ test('the transcript stands whole, folded under its heading', () => {
   const part = compose(all, material()).parts.find((p) => p.kind === 'transcript');
   assert.match(
     part?.html ?? '',
-    /^<details><summary>What is said, word for word<\/summary>\n<p>Hello &lt;there&gt;\. A twill\.<\/p>\n<p>Now thread it\.<\/p>\n<\/details>$/
+    /^<details><summary>What is said, word for word<\/summary>\n<p>Hello &lt;there>\. A twill\.<\/p>\n<p>Now thread it\.<\/p>\n<\/details>$/
   );
   assert.match(cleanHtml(part?.html ?? '', 'https://b.example/').html, /<details><summary>/);
 });
@@ -168,7 +169,10 @@ test('values from outside never become markup', () => {
           chapters: [{ start: 0, title: `${title}<script>` }]
         })
       );
-      assert.doesNotMatch(made.html, /<script/);
+      assert.equal(
+        findElement(readHtml(made.html), (e) => e.tagName === 'script'),
+        null
+      );
     })
   );
 });

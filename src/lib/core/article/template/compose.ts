@@ -1,15 +1,18 @@
+import type { Element } from 'hast';
+import { h } from 'hastscript';
 import type { Paragraph } from '../../text/paragraphs.ts';
 import { timeCode, type Chapter } from '../../chapters/chapter.ts';
-import { playerHtml } from './player.ts';
-import { escapeHtml, htmlText } from '../../text/html.ts';
+import { playerOf } from './player.ts';
+import { onLines, readHtml, writeHtml } from '../../markup/html.ts';
+import { htmlText } from '../../text/html.ts';
 import { largestPicture, type Item, type Picture } from '../../model/item.ts';
-import { originMarker } from '../../model/origin.ts';
+import { originElement } from '../../model/origin.ts';
 import { textToHtml, tidyDescription } from './description.ts';
 import type { Article } from '../extract/article.ts';
 import { fieldsOf, type Fields } from './fields.ts';
 import { slugOf } from './slug.ts';
 import { fill, type FillProblem } from './fill.ts';
-import { bodyHtml, listHtml, quoteHtml, sentencesHtml, withoutMarks } from './render.ts';
+import { bodyOf, listOf, paragraphOf, quoteOf, withoutMarks } from './render.ts';
 import type { Block, BlockKind, Template } from './template.ts';
 
 /** All that a post is made from. */
@@ -81,11 +84,11 @@ export function compose(template: Template, material: Material): ComposedPost {
     embed: () => embed(video),
     lead: (block) => wording(block, fields, video.id),
     text: (block) => wording(block, fields, video.id),
-    summary: () => fromTalk(article, (a) => a.summary.length > 0 && sentencesHtml(a.summary)),
+    summary: () => fromTalk(article, (a) => (a.summary.length > 0 ? [paragraphOf(a.summary)] : [])),
     takeaways: () =>
-      fromTalk(article, (a) => a.takeaways.length > 0 && listHtml(a.takeaways, 'ul')),
-    article: () => fromTalk(article, (a) => a.body.length > 0 && bodyHtml(a.body)),
-    quote: () => fromTalk(article, (a) => a.quote && quoteHtml(a.quote)),
+      fromTalk(article, (a) => (a.takeaways.length > 0 ? [listOf(a.takeaways, 'ul')] : [])),
+    article: () => fromTalk(article, (a) => bodyOf(a.body)),
+    quote: () => fromTalk(article, (a) => (a.quote ? [quoteOf(a.quote)] : [])),
     credit: (block) => wording(block, fields, video.id),
     closing: (block) => wording(block, fields, video.id),
     picture: () => picture(video),
@@ -99,12 +102,12 @@ export function compose(template: Template, material: Material): ComposedPost {
   const parts = template.blocks
     .filter((block) => block.on)
     .map((block): Part => {
-      const made = { problems: [], ...content[block.kind](block) };
+      const part = { problems: [], ...content[block.kind](block) };
       const heading = fill(block.heading, fields, 'html', video.id);
-      const problems = [...heading.problems, ...made.problems];
-      const isHeaded = made.html && heading.text.trim() && block.kind !== 'transcript';
-      const html = isHeaded ? `<h2>${heading.text.trim()}</h2>\n${made.html}` : made.html;
-      return { ...made, blockId: block.id, kind: block.kind, html, problems };
+      const problems = [...heading.problems, ...part.problems];
+      const isHeaded = part.html && heading.text.trim() && block.kind !== 'transcript';
+      const html = isHeaded ? `<h2>${heading.text.trim()}</h2>\n${part.html}` : part.html;
+      return { ...part, blockId: block.id, kind: block.kind, html, problems };
     });
   const plain = {
     title: fill(template.title, fields, 'text', video.id),
@@ -138,16 +141,14 @@ export function compose(template: Template, material: Material): ComposedPost {
 
 /** The HTML of a post as it goes out: without the marks of the desk, with the mark of its origin. */
 export const finishedHtml = (marked: string, key: string): string =>
-  [withoutMarks(marked), originMarker(key)].filter(Boolean).join('\n');
+  withoutMarks(marked, originElement(key));
 
-function fromTalk(
-  article: Article | null,
-  made: (article: Article) => string | false | null
-): Content {
-  if (!article) return { html: '', empty: 'no-captions' };
-  const html = made(article) || '';
-  return { html, empty: html ? null : 'no-fit' };
-}
+/** Blocks that were made, as the content of a part; `why` they are none. */
+const made = (blocks: readonly Element[], why: EmptyReason): Content =>
+  blocks.length > 0 ? { html: writeHtml(onLines(blocks)), empty: null } : { html: '', empty: why };
+
+const fromTalk = (article: Article | null, blocks: (article: Article) => Element[]): Content =>
+  article ? made(blocks(article), 'no-fit') : made([], 'no-captions');
 
 /** The whole transcript, folded away under its heading. */
 function transcript(
@@ -156,43 +157,40 @@ function transcript(
   fields: Fields,
   seed: string
 ): Content {
-  if (paragraphs.length === 0) return { html: '', empty: 'no-captions' };
+  if (paragraphs.length === 0) return made([], 'no-captions');
   const heading = fill(block.heading, fields, 'html', seed).text.trim() || 'Transcript';
-  const rows = paragraphs.map((p) => `<p>${escapeHtml(p.text)}</p>`).join('\n');
-  return { html: `<details><summary>${heading}</summary>\n${rows}\n</details>`, empty: null };
+  const rows = onLines([
+    h('summary', readHtml(heading).children),
+    ...paragraphs.map((p) => h('p', p.text))
+  ]);
+  return made([h('details', [...rows, '\n'])], 'no-captions');
 }
 
 function embed(video: Item): Content {
-  if (!video.embedUrl) return { html: '', empty: 'no-embed' };
+  if (!video.embedUrl) return made([], 'no-embed');
   const shape = largestPicture(video.pictures);
   const ratio = shape?.width && shape.height ? shape.height / shape.width : 9 / 16;
   const width = ratio > 1 ? Math.round(WIDTH / ratio) : WIDTH;
   const height = ratio > 1 ? WIDTH : Math.round(WIDTH * ratio);
-  return {
-    html: playerHtml(video.embedUrl, video.title, width, height),
-    empty: null
-  };
+  return made([playerOf(video.embedUrl, video.title, width, height)], 'no-embed');
 }
 
 function picture(video: Item): Content {
   const largest = largestPicture(video.pictures);
-  if (!largest) return { html: '', empty: 'no-picture' };
-  const size =
-    largest.width && largest.height ? ` width="${largest.width}" height="${largest.height}"` : '';
-  return {
-    html: `<figure><img src="${escapeHtml(largest.url)}" alt="${escapeHtml(video.title)}"${size} loading="lazy"></figure>`,
-    empty: null
-  };
+  if (!largest) return made([], 'no-picture');
+  const { url, width, height } = largest;
+  const size = width && height ? { width, height } : {};
+  const image = h('img', { src: url, alt: video.title, ...size, loading: 'lazy' });
+  return made([h('figure', image)], 'no-picture');
 }
 
 function chapterList({ chapters, seekTo }: Material): Content {
-  if (chapters.length === 0) return { html: '', empty: 'no-chapters' };
   const rows = chapters.map(({ start, title }) => {
-    const time = `<time datetime="PT${Math.round(start)}S">${timeCode(start)}</time>`;
-    const at = seekTo.replace('{seek_to_second_number}', String(Math.round(start)));
-    return `<li>${at ? `<a href="${escapeHtml(at)}">${time}</a>` : time} ${escapeHtml(title)}</li>`;
+    const time = h('time', { dateTime: `PT${Math.round(start)}S` }, timeCode(start));
+    const href = seekTo.replace('{seek_to_second_number}', String(Math.round(start)));
+    return h('li', [href ? h('a', { href }, time) : time, ` ${title}`]);
   });
-  return { html: `<ol>\n${rows.join('\n')}\n</ol>`, empty: null };
+  return made(rows.length > 0 ? [h('ol', ['\n', ...onLines(rows), '\n'])] : [], 'no-chapters');
 }
 
 /** A block of the user's own words: plain text becomes paragraphs, HTML stands. */

@@ -1,10 +1,12 @@
+import { h } from 'hastscript';
+import { find } from 'linkifyjs';
 import { chaptersInDescription } from '../../chapters/chapter.ts';
+import { writeHtml } from '../../markup/html.ts';
 import { escapeHtml, paragraphsToHtml } from '../../text/html.ts';
 
 const CALL = /\b(subscribe|like and share|hit the bell|follow (me|us) on|abonnier)/i;
 const ONLY_HASHTAGS = /^(#[\p{L}\p{N}_]+[\s,]*)+$/u;
 const TIME_LINE = /^\W{0,3}(\d{1,2}:)?\d{1,2}:\d{2}\b/;
-const ADDRESS = /https?:\/\/[^\s<>"]+[^\s<>"'.,;:!?)\]}]/g;
 
 /**
  * The description of a video as text to be read in a post: without calls to subscribe, lines of
@@ -33,10 +35,11 @@ export const textToHtml = (text: string): string => paragraphsToHtml(text, linke
 function linked(text: string): string {
   let html = '';
   let from = 0;
-  for (const match of text.matchAll(ADDRESS)) {
-    const url = escapeHtml(match[0]);
-    html += `${escapeHtml(text.slice(from, match.index))}<a href="${url}">${url}</a>`;
-    from = match.index + match[0].length;
+  for (const { href, start, end } of find(text, 'url')) {
+    if (!/^https?:\/\//i.test(text.slice(start, end))) continue;
+    html +=
+      escapeHtml(text.slice(from, start)) + writeHtml(h('a', { href }, text.slice(start, end)));
+    from = end;
   }
   return html + escapeHtml(text.slice(from));
 }

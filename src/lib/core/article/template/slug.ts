@@ -1,13 +1,16 @@
-/** An address from a title: lower case, words joined by hyphens, at most 80 characters. */
-export function slugOf(text: string): string {
-  return text
-    .normalize('NFKD')
-    .replace(/\p{M}/gu, '')
-    .toLowerCase()
-    .replaceAll('ß', 'ss')
-    .replace(/['’]/g, '')
-    .replace(/[^\p{L}\p{N}]+/gu, '-')
-    .replace(/^-+|-+$/g, '')
-    .slice(0, 80)
+import slugify from '@sindresorhus/slugify';
+
+const MOST = 80;
+
+/** An address from a title: lower case, words joined by hyphens, at most 80 characters; any script. */
+export const slugOf = (text: string): string =>
+  slugify(
+    text.normalize('NFKD').replace(/\p{M}/gu, '').replaceAll('ß', 'ss').replace(/['’]/g, ''),
+    {
+      decamelize: false,
+      transliterate: false,
+      customReplacements: []
+    }
+  )
+    .slice(0, MOST)
     .replace(/-+$/, '');
-}
