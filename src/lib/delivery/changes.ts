@@ -1,4 +1,3 @@
-import { playerHtml } from '$lib/core/article/template/player.ts';
 import { isVideo, type ChangePayload } from '$lib/core/delivery/outbox.ts';
 import type { Transfer } from '$lib/core/delivery/transfer.ts';
 import { placementKey } from '$lib/core/model/ids.ts';
@@ -61,6 +60,8 @@ async function embedWhenOpen(transfer: Transfer): Promise<string | null> {
   const blog = post && (await getPlace(post.placeId));
   // Where the key has no right to change posts, nothing can be done about it.
   const mayChange = post && blog?.micropub && blog.rights.includes('update');
+  // Loaded when there is one to make: what starts the application need not know HTML.
+  const { playerHtml } = await import('$lib/core/article/template/player.ts');
   const html = playerHtml(video.embedUrl, transfer.title);
   const change = { what: 'embed' as const, embedUrl: video.embedUrl, html };
   const request = mayChange ? requestOf(post, blog, `embed/${transfer.key}`, change) : null;

@@ -12,7 +12,10 @@ export const narrationApi = {
     post: { title: string; html: string; by: string; url: string },
     options: ScriptOptions
   ): { script: Script; scenes: Scene[] } {
-    const script = writeScript({ title: post.title, blocks: postBlocks(readHtml(post.html)) }, options);
+    const script = writeScript(
+      { title: post.title, blocks: postBlocks(readHtml(post.html)) },
+      options
+    );
     return { script, scenes: proposeScenes(script, post) };
   },
 

@@ -1,7 +1,7 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
-import { originMarker } from '../model/origin.ts';
+import { originMarker } from '../article/template/originMarker.ts';
 import { cleanHtml } from './clean.ts';
 import { escapeHtml, htmlText, paragraphsToHtml, plainText } from '../text/html.ts';
 

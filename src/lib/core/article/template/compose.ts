@@ -6,7 +6,7 @@ import { playerOf } from './player.ts';
 import { onLines, readHtml, writeHtml } from '../../markup/html.ts';
 import { htmlText } from '../../text/html.ts';
 import { largestPicture, type Item, type Picture } from '../../model/item.ts';
-import { originElement } from '../../model/origin.ts';
+import { originElement } from './originMarker.ts';
 import { textToHtml, tidyDescription } from './description.ts';
 import type { Article } from '../extract/article.ts';
 import { fieldsOf, type Fields } from './fields.ts';
