@@ -16,6 +16,7 @@ import {
 } from '../../lang/en/speech.ts';
 import { CALL, GREETING, PARTING, PURPOSE, SMALL_TALK } from '../../lang/speech.ts';
 import { withoutRestarts } from './restarts.ts';
+import { splitRunOns } from './runOns.ts';
 import type { LeftOutReason, Written, WrittenWord } from './written.ts';
 
 const inWords = (phrases: readonly string[]): string[][] =>
@@ -58,7 +59,9 @@ export function writeSentence(talk: Talk, index: number, isKept = false): Writte
   kept = trimHead(talk, kept);
   kept = trimTail(talk, kept);
   const why = isKept ? null : unfit(talk, kept);
-  return why ? { leftOut: why } : { words: finish(kept, words.at(-1)?.text ?? '') };
+  if (why) return { leftOut: why };
+  const finished = finish(kept, words.at(-1)?.text ?? '');
+  return { words: isEnglish ? splitRunOns(talk, finished) : finished };
 }
 
 /** Why what is left of a sentence cannot be written. */
