@@ -24,6 +24,8 @@ function blockText(block: ArticleBlock): string {
       return block.sentences.map((s) => s.text).join(' ');
     case 'list':
       return block.items.map((item, i) => `${i + 1}. ${item.text}`).join('\n');
+    case 'table':
+      return block.rows.map((row) => `- ${row.name}: ${row.value}`).join('\n');
     case 'picture':
       return '';
   }

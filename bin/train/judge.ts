@@ -46,7 +46,7 @@ export function truthOf(labelled: LabelledTalk, talk: Talk): number[] {
   });
 }
 
-/** A talk with its judgements, its chapters where the editor set them. */
+/** A talk with its judgements. */
 export function judged(labelled: LabelledTalk): JudgedTalk {
   const talk = readTalk(captionsAs(labelled, 'clean'));
   const answers = truthOf(labelled, talk).map((i) => {
@@ -57,10 +57,7 @@ export function judged(labelled: LabelledTalk): JudgedTalk {
       takeaway: labelled.takeaways.some((from) => from.includes(i))
     };
   });
-  const starts = labelled.chapters.map((c) =>
-    talk.sentences.findIndex((s) => s.start >= c.start - 0.5)
-  );
-  return { labelled, talk, answers, features: sentenceFeatures(talk, subjectOf(talk), starts) };
+  return { labelled, talk, answers, features: sentenceFeatures(talk, subjectOf(talk)) };
 }
 
 const ANSWERS: readonly Answer[] = ['must', 'mustNot', 'takeaway'];

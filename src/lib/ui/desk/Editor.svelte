@@ -1,15 +1,18 @@
 <script lang="ts">
+  import BetweenHorizontalStart from '@lucide/svelte/icons/between-horizontal-start';
   import Bold from '@lucide/svelte/icons/bold';
   import Heading2 from '@lucide/svelte/icons/heading-2';
   import Italic from '@lucide/svelte/icons/italic';
   import Link2 from '@lucide/svelte/icons/link-2';
   import List from '@lucide/svelte/icons/list';
+  import ListX from '@lucide/svelte/icons/list-x';
   import ListOrdered from '@lucide/svelte/icons/list-ordered';
   import Play from '@lucide/svelte/icons/play';
   import Quote from '@lucide/svelte/icons/quote';
   import Redo2 from '@lucide/svelte/icons/redo-2';
   import Undo2 from '@lucide/svelte/icons/undo-2';
   import { Editor } from '@tiptap/core';
+  import { addRowAfter, deleteRow } from '@tiptap/pm/tables';
   import { Selection } from '@tiptap/pm/state';
   import { onMount, untrack } from 'svelte';
   import { timeCode } from '$lib/core/chapters/chapter.ts';
@@ -167,7 +170,15 @@
     linkAddress = null;
   }
 
-  const tools = [
+  interface Tool {
+    label: string;
+    icon: typeof Bold;
+    /** Whether it has any use where the caret is. */
+    when?: () => boolean;
+    on: () => boolean | undefined;
+    run: () => unknown;
+  }
+  const tools: Tool[] = [
     {
       label: 'Heading',
       icon: Heading2,
@@ -199,6 +210,20 @@
       on: () => is('blockquote'),
       run: () => chain()?.toggleBlockquote().run()
     },
+    {
+      label: 'Add row',
+      icon: BetweenHorizontalStart,
+      when: () => is('table'),
+      on: () => undefined,
+      run: () => editor && addRowAfter(editor.state, editor.view.dispatch)
+    },
+    {
+      label: 'Delete row',
+      icon: ListX,
+      when: () => is('table'),
+      on: () => undefined,
+      run: () => editor && deleteRow(editor.state, editor.view.dispatch)
+    },
     { label: 'Link', icon: Link2, on: () => is('link'), run: openLink }
   ];
 </script>
@@ -209,14 +234,16 @@
     aria-label="Text"
     class="sticky top-0 z-10 flex flex-wrap items-center gap-0.5 rounded-t-container border-b border-line bg-sheet px-2 py-1 lg:-top-3"
   >
-    {#each tools as { label, icon: Icon, on, run } (label)}
-      <button
-        class="bare btn-icon btn-icon-sm aria-pressed:bg-marked"
-        aria-label={label}
-        title={label}
-        aria-pressed={on()}
-        onclick={run}><Icon aria-hidden="true" /></button
-      >
+    {#each tools as { label, icon: Icon, on, run, when } (label)}
+      {#if when?.() ?? true}
+        <button
+          class="bare btn-icon btn-icon-sm aria-pressed:bg-marked"
+          aria-label={label}
+          title={label}
+          aria-pressed={on()}
+          onclick={run}><Icon aria-hidden="true" /></button
+        >
+      {/if}
     {/each}
     <span class="mx-1 h-5 border-l border-line" aria-hidden="true"></span>
     <button

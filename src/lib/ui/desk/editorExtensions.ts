@@ -5,6 +5,7 @@ import { Plugin, PluginKey } from '@tiptap/pm/state';
 import { Decoration, DecorationSet } from '@tiptap/pm/view';
 import StarterKit from '@tiptap/starter-kit';
 import DOMPurify from 'dompurify';
+import { tableExtensions } from './tables.ts';
 
 /** Blocks keep the seconds of video that they come from, also when they are split or joined. */
 const Seconds = Extension.create({
@@ -150,6 +151,7 @@ export const extensions = [
     trailingNode: false
   }),
   Seconds,
+  ...tableExtensions,
   Picture,
   Time,
   Pointed,

@@ -10,10 +10,17 @@ export interface ArticleSentence {
   from: number;
 }
 
+export interface ComparisonRow extends Omit<ArticleSentence, 'text'> {
+  name: string;
+  value: string;
+}
+
 export type ArticleBlock =
   | { kind: 'heading'; text: string; start: number; end: number }
   | { kind: 'paragraph'; sentences: ArticleSentence[] }
   | { kind: 'list'; items: ArticleSentence[] }
+  /** Figures told of several things, one in each row. */
+  | { kind: 'table'; rows: ComparisonRow[] }
   | { kind: 'picture'; url: string; alt: string; start: number };
 
 export interface Article {

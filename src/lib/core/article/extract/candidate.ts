@@ -47,10 +47,9 @@ export function writeAll(
   leftOut: Map<number, LeftOutReason>
 ): Candidate[] {
   const chapterAt = chapterOfSentences(talk, chapters);
-  const starts = chapterAt.flatMap((k, i) => (k !== chapterAt[i - 1] ? [i] : []));
   const judgements =
     talk.language.code === 'en'
-      ? judgeSentences(talk, subject, starts, judge)
+      ? judgeSentences(talk, subject, judge)
       : judgeByTerms(talk, subject);
   return talk.sentences.flatMap((_, index) => {
     const choice = choices.get(index);

@@ -24,12 +24,14 @@ export const worth = ({ must, mustNot }: Candidate): number => must - WEIGHING.a
 
 /**
  * The sentences that an editor would most likely keep, as many as the words wanted hold. What is said
- * twice is taken once; a sentence that depends on the one before is taken only together with it.
+ * twice is taken once; a sentence that depends on the one before is taken only together with it, and
+ * a step only with its procedure.
  */
 export function choose(
   candidates: readonly Candidate[],
   { wanted, mostMustNot }: Room,
-  leftOut: Map<number, LeftOutReason>
+  leftOut: Map<number, LeftOutReason>,
+  procedures: ReadonlyMap<Candidate, readonly Candidate[]> = new Map()
 ): Candidate[] {
   const fresh = withoutRepeated(candidates, leftOut);
   const byIndex = new Map(fresh.map((c) => [c.index, c]));
@@ -54,9 +56,16 @@ export function choose(
       taken.add(c);
       words += c.words.length;
     }
+  /** A step comes with its whole procedure, less what can stand in no article. */
+  const together = (c: Candidate): Candidate[] | null => {
+    const steps = procedures.get(c)?.filter((step) => byIndex.has(step.index) && !isWeak(step));
+    if (!steps) return chain(c);
+    const all = new Set(steps.flatMap((step) => chain(step) ?? []));
+    return all.size > 0 ? [...all].sort((a, b) => a.index - b.index) : null;
+  };
   const offers = fresh.flatMap((c) => {
     if (isWeak(c) || taken.has(c)) return [];
-    const links = chain(c);
+    const links = together(c);
     return !links || links.some(isWeak) ? [] : [offerOf(links)];
   });
   for (;;) {
@@ -101,7 +110,8 @@ function offerOf(links: Candidate[]): Offer {
 
 function withoutRepeated(
   candidates: readonly Candidate[],
-  leftOut: Map<number, LeftOutReason>
+  leftOut: Map<number, LeftOutReason>,
+  procedures: ReadonlyMap<Candidate, readonly Candidate[]> = new Map()
 ): Candidate[] {
   const fresh: Candidate[] = [];
   const byStem = new Map<string, Candidate[]>();

@@ -137,7 +137,7 @@ test('any length can be asked for; a longer one keeps most of what a shorter one
       const now = new Set(bodySentences(article).map((s) => s.from));
       const kept = [...(before ?? [])].filter((i) => now.has(i)).length;
       if (before)
-        assert.ok(kept >= 0.7 * before.size, `${name}, ${percent} %: ${kept} of ${before.size}`);
+        assert.ok(kept >= 0.6 * before.size, `${name}, ${percent} %: ${kept} of ${before.size}`);
       before = now;
     }
   }

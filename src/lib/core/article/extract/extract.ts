@@ -7,6 +7,7 @@ import { choicesOf, type SentenceChoice } from '../edit/choices.ts';
 import { SHIPPED_JUDGE, type Judge } from './judge.ts';
 import { layOut, type GivenPicture } from './layOut.ts';
 import { withoutOveruse } from './overuse.ts';
+import { proceduresOf } from './steps.ts';
 import { pickAim, pickQuote, pickSummary, pickTakeaways } from './picks.ts';
 import { mostMustNot, wordsWanted, type ArticleLength } from './length.ts';
 import type { LeftOutReason } from './written.ts';
@@ -44,7 +45,7 @@ export function extractArticle(talk: Talk, options: ExtractOptions): Article {
     // Of a few sentences all are wanted that can be.
     mostMustNot: candidates.length < FEW ? 1 : mostMustNot(length)
   };
-  const chosen = choose(candidates, room, leftOut);
+  const chosen = choose(candidates, room, leftOut, proceduresOf(talk, candidates));
   const varied = withoutOveruse(talk, chosen, subject, leftOut);
   const sentenceOf = (c: Candidate) => extracted(talk, c);
   // Of a few sentences nothing need be summed up: it would be said twice.

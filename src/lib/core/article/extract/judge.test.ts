@@ -18,7 +18,7 @@ const LINES = [
   'Thank you for watching, bye, bye.'
 ];
 const talk = aTalk(LINES);
-const judgements = judgeSentences(talk, subjectOf(talk), [0]);
+const judgements = judgeSentences(talk, subjectOf(talk));
 const of = (line: number) => judgements[line] ?? assert.fail();
 
 test('advice with its reason must be there sooner than greetings, asides and goodbyes', () => {
@@ -35,7 +35,7 @@ test('a judge that knows nothing tells every sentence alike', () => {
     alone: { must: alone, mustNot: alone, takeaway: alone },
     together: { must: [0], mustNot: [0], takeaway: [0] }
   };
-  for (const { must, mustNot, takeaway } of judgeSentences(talk, [], [], judge))
+  for (const { must, mustNot, takeaway } of judgeSentences(talk, [], judge))
     assert.deepEqual([must, mustNot, takeaway], [0.5, 0.5, 0.5]);
 });
 
@@ -56,7 +56,7 @@ test('whatever is said, each sentence is judged by chances', () => {
       fc.array(fc.array(word, { minLength: 1, maxLength: 12 }), { minLength: 1, maxLength: 12 }),
       (lines) => {
         const any = aTalk(lines.map((l) => `${l.join(' ')}.`));
-        const found = judgeSentences(any, subjectOf(any), []);
+        const found = judgeSentences(any, subjectOf(any));
         assert.equal(found.length, any.sentences.length);
         for (const { must, mustNot, takeaway } of found)
           for (const x of [must, mustNot, takeaway]) assert.ok(x >= 0 && x <= 1);

@@ -57,15 +57,13 @@ export function inContext(scores: readonly (readonly number[])[], i: number): nu
 /**
  * Judges every sentence of an English talk as editors judged those of others.
  * @param subject stems that the talk is about, most telling first
- * @param chapterStarts indexes of the sentences with which chapters begin
  */
 export function judgeSentences(
   talk: Talk,
   subject: readonly string[],
-  chapterStarts: readonly number[],
   judge: Judge = SHIPPED_JUDGE
 ): Judgement[] {
-  const scores = scoreAlone(sentenceFeatures(talk, subject, chapterStarts), judge);
+  const scores = scoreAlone(sentenceFeatures(talk, subject), judge);
   return scores.map((_, i) => {
     const row = inContext(scores, i);
     const of = (answer: Answer) =>

@@ -2,7 +2,9 @@ import type { Chapter } from '../../chapters/chapter.ts';
 import type { Talk } from '../../text/talk.ts';
 import { bare } from '../../text/bare.ts';
 import { extracted, opening, type Candidate } from './candidate.ts';
-import type { ArticleBlock, ArticleSentence } from './article.ts';
+import type { ArticleBlock, ArticleSentence, ComparisonRow } from './article.ts';
+import { FEWEST_STEPS, isStep } from './steps.ts';
+import { comparisonsIn, type ToldFigure } from './comparison.ts';
 
 /** A picture for the article; `at` is the second it shows, where that is known. */
 export interface GivenPicture {
@@ -42,7 +44,11 @@ export function layOut(
       const last = extracted(talk, rows.at(-1) as Candidate);
       blocks.push({ kind: 'heading', text: heading.title, start: heading.start, end: last.end });
     }
-    for (const group of groups(talk, rows)) {
+    for (const group of withTables(talk, rows)) {
+      if ('table' in group) {
+        blocks.push({ kind: 'table', rows: group.table });
+        continue;
+      }
       const sentences = group.rows.map((c) => extracted(talk, c));
       if (group.isList) {
         blocks.push({ kind: 'list', items: sentences });
@@ -74,12 +80,41 @@ function varyOpening(
   return fresh > 0 ? sentences.slice(fresh) : fresh === 0 ? sentences : [];
 }
 
+/** Groups of sentences, with tables after those that tell their last figures. */
+function withTables(
+  talk: Talk,
+  rows: readonly Candidate[]
+): ({ rows: Candidate[]; isList: boolean } | { table: ComparisonRow[] })[] {
+  const tables = comparisonsIn(talk, rows);
+  // What a table says whole need not be said again.
+  const told = new Set(tables.flat().flatMap((f) => (f.saysMore ? [] : [f.from])));
+  const found: ReturnType<typeof withTables> = [];
+  let from = 0;
+  for (const table of tables) {
+    const to = rows.indexOf((table.at(-1) as ToldFigure).from) + 1;
+    found.push(
+      ...groups(
+        talk,
+        rows.slice(from, to).filter((row) => !told.has(row))
+      ),
+      {
+        table: table.map(({ name, value, from: row }) => {
+          const { start, end, from: index } = extracted(talk, row);
+          return { name, value, start, end, from: index };
+        })
+      }
+    );
+    from = to;
+  }
+  return [...found, ...groups(talk, rows.slice(from))];
+}
+
 function groups(talk: Talk, rows: readonly Candidate[]): { rows: Candidate[]; isList: boolean }[] {
   const found: { rows: Candidate[]; isList: boolean }[] = [];
   for (let i = 0; i < rows.length;) {
     let end = i;
     while (end < rows.length && isStep(talk, rows[end] as Candidate)) end++;
-    if (end - i >= 3) {
+    if (end - i >= FEWEST_STEPS) {
       found.push({ rows: rows.slice(i, end), isList: true });
       i = end;
       continue;
@@ -102,16 +137,6 @@ function groups(talk: Talk, rows: readonly Candidate[]): { rows: Candidate[]; is
     i++;
   }
   return found;
-}
-
-/** A step that is told: it begins with what to do. */
-function isStep(talk: Talk, { words }: Candidate): boolean {
-  const skip = /^(?:then|first|next|finally|now)$/.test(bare(words[0]?.text ?? '')) ? 1 : 0;
-  const word = words[skip];
-  if (!word || words.length >= 30 || /(?:ed|ing|[^s]s)$/.test(bare(word.text))) return false;
-  const [tag, next] = [talk.tags[word.at], talk.tags[word.at + 1]];
-  // "Wind the yarn": a noun right before an article is a verb after all.
-  return tag === 'VERB' || (tag === 'NOUN' && next === 'DET');
 }
 
 /** Pictures by the second they show; those without one are spread over the chapters in their order. */

@@ -5,8 +5,8 @@ import type { WrittenWord } from './written.ts';
 
 /** Words that a sentence may have which is to be understood without those around it. */
 const ALONE = {
-  summary: { least: 7, most: 34 },
-  takeaway: { least: 9, most: 42 },
+  summary: { least: 7, most: 42 },
+  takeaway: { least: 9, most: 54 },
   quote: { least: 6, most: 22 }
 };
 
@@ -28,23 +28,32 @@ export function pickAim(talk: Talk, candidates: readonly Candidate[]): Candidate
   return fit[0] ?? null;
 }
 
-const byTakeaway = (a: Candidate, b: Candidate): number =>
-  b.takeaway * b.must - a.takeaway * a.must;
+/** How far the length of a takeaway counts: what is worth taking home is seldom said in a breath. */
+const TELLING = 0.5;
+const byTakeaway = (a: Candidate, b: Candidate): number => weightOf(b) - weightOf(a);
+const weightOf = (c: Candidate): number => c.takeaway * c.must * c.words.length ** TELLING;
+
+/** Words of a talk from which on its summary has three sentences. */
+const LONG = 1800;
 
 /** Two or three sentences that tell most of what matters, each about something else. */
 export function pickSummary(talk: Talk, candidates: readonly Candidate[]): Candidate[] {
-  const wanted = talk.words.length > 220 ? 3 : 2;
-  const fit = candidates.filter((c) => standsAlone(c, ALONE.summary)).sort(byTakeaway);
+  const wanted = talk.words.length > LONG ? 3 : 2;
+  const fit = candidates
+    .filter((c) => standsAlone(c, ALONE.summary))
+    .sort((a, b) => b.must - a.must);
   return pickApart(fit, wanted, 1).sort((a, b) => a.index - b.index);
 }
 
 /** Most takeaways, most of one chapter, and how little one may be doubted. */
-const TAKEAWAYS = { most: 5, ofChapter: 2, mostMustNot: 0.1 };
+const TAKEAWAYS = { most: 4, ofChapter: 2, mostMustNot: 0.1 };
+/** Words of a talk for which there is one takeaway. */
+const WORDS_FOR_ONE = 400;
 
 /** Sentences that a viewer should take home, from all over the talk. */
 export function pickTakeaways(talk: Talk, candidates: readonly Candidate[]): Candidate[] {
   const { most, ofChapter, mostMustNot } = TAKEAWAYS;
-  const wanted = Math.min(most, Math.max(2, Math.round(talk.words.length / 300)));
+  const wanted = Math.min(most, Math.max(2, Math.round(talk.words.length / WORDS_FOR_ONE)));
   const fit = candidates
     .filter((c) => standsAlone(c, ALONE.takeaway) && c.mustNot < mostMustNot)
     .sort(byTakeaway);

@@ -4,15 +4,10 @@ import { rankOf } from '../../text/vectors.ts';
 import { binned } from '../../text/scorer.ts';
 
 /** What there is to know of each sentence of a talk before it is judged, as names of features. */
-export function sentenceFeatures(
-  talk: Talk,
-  subject: readonly string[],
-  chapterStarts: readonly number[]
-): string[][] {
+export function sentenceFeatures(talk: Talk, subject: readonly string[]): string[][] {
   const n = talk.sentences.length;
   const weight = new Map(subject.map((stem, rank) => [stem, 1 / (1 + rank / 6)]));
   const firstUse = firstUses(talk);
-  const starts = new Set(chapterStarts);
   const own = talk.sentences.map((_, i) => ownFeatures(talk, i, weight, firstUse));
   const told = own.map((features) => [...features].filter((f) => TOLD_OF_NEIGHBOURS.test(f)));
   const heads = talk.sentences.map((_, i) => headOf(talk, i));
@@ -28,9 +23,6 @@ export function sentenceFeatures(
     features.add(binned('part', i / n, [0.04, 0.1, 0.2, 0.5, 0.8, 0.9, 0.96]));
     if (i < 4) features.add(`first:${i}`);
     if (n - i <= 6) features.add(`last:${n - i}`);
-    if (starts.has(i)) features.add('chapter:first');
-    if (starts.has(i - 1)) features.add('chapter:second');
-    if (starts.has(i + 1)) features.add('chapter:last');
     if (heads[i - 1] === heads[i]) features.add('head:again');
     return [...features];
   });

@@ -4,7 +4,7 @@ import { visit } from 'unist-util-visit';
 import { chapterFields, type Chapter } from '../../chapters/chapter.ts';
 import { onLines, readHtml, writeHtml } from '../../markup/html.ts';
 import { writeMarkdown } from '../../markup/markdown.ts';
-import type { Article, ArticleBlock, ArticleSentence } from '../extract/article.ts';
+import type { Article, ArticleBlock, ArticleSentence, ComparisonRow } from '../extract/article.ts';
 
 /** Seconds as attributes, so that a paragraph keeps its source through editing. */
 const seconds = (start: number, end: number) => ({
@@ -23,6 +23,18 @@ export const listOf = (items: readonly ArticleSentence[], tag: 'ol' | 'ul'): Ele
 
 export const quoteOf = (quote: ArticleSentence): Element => h('blockquote', paragraphOf([quote]));
 
+const tableOf = (rows: readonly ComparisonRow[]): Element => {
+  const cell = (tag: 'td' | 'th', text: string, { start, end }: ComparisonRow) =>
+    h(tag, tag === 'th' ? { scope: 'row' } : {}, h('p', seconds(start, end), text));
+  return h(
+    'table',
+    h(
+      'tbody',
+      rows.map((row) => h('tr', cell('th', row.name, row), cell('td', row.value, row)))
+    )
+  );
+};
+
 /** The blocks of an article's body, each with the seconds it comes from. */
 export const bodyOf = (body: readonly ArticleBlock[]): Element[] => body.map(elementOf);
 
@@ -34,6 +46,8 @@ function elementOf(block: ArticleBlock): Element {
       return paragraphOf(block.sentences);
     case 'list':
       return listOf(block.items, 'ol');
+    case 'table':
+      return tableOf(block.rows);
     case 'picture':
       return h('figure', h('img', { src: block.url, alt: block.alt, loading: 'lazy' }));
   }
