@@ -37,35 +37,38 @@ export function choose(
   const byIndex = new Map(fresh.map((c) => [c.index, c]));
   const taken = new Set<Candidate>();
   let words = 0;
-  /** A sentence that depends on others is taken together with what it depends on. */
-  const chain = (c: Candidate): Candidate[] | null => {
-    const links = [c];
-    for (let first = c; first.dependsOnPrevious;) {
-      const before = byIndex.get(first.index - 1);
-      // Where what it depends on was left out, it cannot stand.
-      if (!before || before.chapter !== first.chapter) return null;
-      if (taken.has(before)) break;
-      links.unshift(before);
-      first = before;
-    }
-    return links;
+  const isWeak = (c: Candidate) => {
+    // A procedure is judged as one: a weak step must not break it.
+    const together = procedures.get(c) ?? [c];
+    const mustNot = together.reduce((sum, one) => sum + one.mustNot, 0) / together.length;
+    return !c.isKept && mustNot > mostMustNot;
   };
-  const isWeak = (c: Candidate) => !c.isKept && c.mustNot > mostMustNot;
+  /**
+   * What a sentence is taken together with, in order: what it depends on, and of a step its whole
+   * procedure. Null where something of it was left out.
+   */
+  const chain = (c: Candidate): Candidate[] | null => {
+    const links = new Set<Candidate>();
+    const open = [c];
+    for (let one = open.pop(); one; one = open.pop()) {
+      if (links.has(one)) continue;
+      links.add(one);
+      open.push(...(procedures.get(one)?.filter((step) => byIndex.has(step.index)) ?? []));
+      if (!one.dependsOnPrevious) continue;
+      const before = byIndex.get(one.index - 1);
+      if (!before || before.chapter !== one.chapter) return null;
+      if (!taken.has(before)) open.push(before);
+    }
+    return [...links].sort((a, b) => a.index - b.index);
+  };
   for (const c of fresh)
     if (c.isKept) {
       taken.add(c);
       words += c.words.length;
     }
-  /** A step comes with its whole procedure, less what can stand in no article. */
-  const together = (c: Candidate): Candidate[] | null => {
-    const steps = procedures.get(c)?.filter((step) => byIndex.has(step.index) && !isWeak(step));
-    if (!steps) return chain(c);
-    const all = new Set(steps.flatMap((step) => chain(step) ?? []));
-    return all.size > 0 ? [...all].sort((a, b) => a.index - b.index) : null;
-  };
   const offers = fresh.flatMap((c) => {
     if (isWeak(c) || taken.has(c)) return [];
-    const links = together(c);
+    const links = chain(c);
     return !links || links.some(isWeak) ? [] : [offerOf(links)];
   });
   for (;;) {

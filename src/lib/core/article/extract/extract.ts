@@ -45,8 +45,15 @@ export function extractArticle(talk: Talk, options: ExtractOptions): Article {
     // Of a few sentences all are wanted that can be.
     mostMustNot: candidates.length < FEW ? 1 : mostMustNot(length)
   };
-  const chosen = choose(candidates, room, leftOut, proceduresOf(talk, candidates));
-  const varied = withoutOveruse(talk, chosen, subject, leftOut);
+  const procedures = proceduresOf(talk, candidates);
+  const chosen = choose(candidates, room, leftOut, procedures);
+  const varied = withoutOveruse(
+    talk,
+    chosen,
+    subject,
+    leftOut,
+    new Set([...procedures.keys()].map((step) => step.index))
+  );
   const sentenceOf = (c: Candidate) => extracted(talk, c);
   // Of a few sentences nothing need be summed up: it would be said twice.
   const summed = candidates.length < FEW ? [] : candidates;

@@ -13,12 +13,16 @@ const EMPTY_WORDS = new Set(
 /** A word is overused from so many uses on, when they are this many times its usual rate. */
 const OVERUSE = { fewest: 4, times: 3 };
 
-/** Takes out adverbs, then the least telling sentences, where a word is used far too often. */
+/**
+ * Takes out adverbs, then the least telling sentences, where a word is used far too often.
+ * @param steps indexes of sentences that stay, since others cannot be followed without them
+ */
 export function withoutOveruse(
   talk: Talk,
   chosen: Candidate[],
   subject: readonly string[],
-  leftOut: Map<number, LeftOutReason>
+  leftOut: Map<number, LeftOutReason>,
+  steps: ReadonlySet<number> = new Set()
 ): Candidate[] {
   if (talk.language.code !== 'en') return chosen;
   const about = new Set(subject);
@@ -30,11 +34,12 @@ export function withoutOveruse(
       kept = kept.map((c) => ({ ...c, words: withoutWord(c.words, word) }));
       continue;
     }
-    const needed = new Set(
-      kept
+    const needed = new Set([
+      ...steps,
+      ...kept
         .filter((c, i) => c.dependsOnPrevious && kept[i - 1]?.index === c.index - 1)
         .map((c) => c.index - 1)
-    );
+    ]);
     const users = kept
       .filter(
         (c) => c.words.some((w) => bare(w.text) === word) && !c.isKept && !needed.has(c.index)
