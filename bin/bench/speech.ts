@@ -4,6 +4,7 @@
  * Sentence ends and the chapters of automatic captions need models of sentences that take an hour to
  * learn: `npm run train:folds` once; without them these figures are left out.
  */
+import { withoutAntecedent } from './antecedents.ts';
 import { existsSync, readFileSync } from 'node:fs';
 import { extractArticle } from '../../src/lib/core/article/extract/extract.ts';
 import type { Article, ArticleSentence } from '../../src/lib/core/article/extract/article.ts';
@@ -161,9 +162,12 @@ function benchArticles(held: readonly Held[]): void {
   const rows = held.map(({ labelled, judge, turns }) => {
     const talk = readTalk(captionsAs(labelled, 'clean'));
     const { chapters } = proposeChapters(talk, 0, undefined, turns);
-    return judgeArticle(labelled, extractArticle(talk, { length: 'medium', chapters, judge }));
+    const article = extractArticle(talk, { length: 'medium', chapters, judge });
+    const leaning = withoutAntecedent(labelled.name, inBody(article).map(saidBy(labelled)));
+    return { ...judgeArticle(labelled, article), leaning };
   });
-  const of = (name: keyof (typeof rows)[number]) => mean(rows.map((r) => r[name]));
+  type Figure = Exclude<keyof (typeof rows)[number], 'leaning'>;
+  const of = (name: Figure) => mean(rows.map((r) => r[name]));
   report(
     `Sentences that must be in the article, that are, ${WHERE}, medium length`,
     'at least 0.68 in at most 0.44 of the words',
@@ -181,6 +185,15 @@ function benchArticles(held: readonly Held[]): void {
     'at least 0.52, at most 0.02',
     `${two(of('takeaways'))}, ${two(of('bad'))}`,
     of('takeaways') >= 0.52 && of('bad') <= 0.02
+  );
+  const leaning = rows.flatMap((r) => r.leaning ?? []);
+  const read = leaning.reduce((sum, l) => sum + l.read, 0);
+  const lacking = leaning.reduce((sum, l) => sum + l.lacking.length, 0);
+  report(
+    `Sentences of the body that lean on something the article does not have, of those that were read by hand in ${leaning.length} talks`,
+    'at most 0.03',
+    `${two(lacking / Math.max(1, read))} (${lacking} of ${read})`,
+    lacking <= 0.03 * read
   );
   report(
     `Sentences of the summary that must be in the article, ${WHERE}`,

@@ -1,11 +1,11 @@
 import type { Chapter } from '../../chapters/chapter.ts';
-import { ANAPHORA } from '../../lang/en/words.ts';
 import type { Talk } from '../../text/talk.ts';
 import { usualRate } from '../../text/vectors.ts';
 import { bare } from '../../text/bare.ts';
 import type { ArticleSentence } from './article.ts';
 import type { SentenceChoice } from '../edit/choices.ts';
 import { judgeByTerms, judgeSentences, type Judge, type Judgement } from './judge.ts';
+import { leansOnBefore } from './leaning.ts';
 import { writeSentence } from './spoken.ts';
 import type { LeftOutReason, WrittenWord } from './written.ts';
 
@@ -71,7 +71,7 @@ export function writeAll(
         ...(judgements[index] ?? { must: 0, mustNot: 1, takeaway: 0 }),
         isQuestion: /\?["”’)]*$/.test(words.at(-1)?.text ?? ''),
         isKept: choice === 'keep',
-        dependsOnPrevious: dependsOnSentenceBefore(talk, words),
+        dependsOnPrevious: leansOnBefore(talk, words),
         chapter: chapterAt[index] ?? 0
       }
     ];
@@ -86,30 +86,6 @@ const chapterOfSentences = (talk: Talk, chapters: readonly Chapter[]): number[] 
       chapters.findLastIndex((c) => c.start <= start + 1)
     )
   );
-
-const LEANS_GERMAN = new Set(
-  'er sie es das dies diese dieser dann deshalb darum dabei damit'.split(' ')
-);
-/** Words of a sentence among which a pronoun has nothing of its own to stand for. */
-const EARLY = 3;
-const STANDS_FOR = /^(?:it|it's|they|they're|them|he|she|him|her|those)$/;
-
-function dependsOnSentenceBefore(talk: Talk, words: readonly WrittenWord[]): boolean {
-  const head = bare(words[0]?.text ?? '');
-  if (talk.language.code === 'de') return LEANS_GERMAN.has(head);
-  if (talk.language.code !== 'en') return false;
-  if (
-    ANAPHORA.has(head) ||
-    /^(?:it's|that's|they're|he's|she's|those|otherwise|or|but|because|which|then)$/.test(head)
-  )
-    return true;
-  // "Lay them between the fingers" leans as well: nothing is named before "them".
-  for (const { text, at } of words.slice(0, EARLY)) {
-    if (STANDS_FOR.test(bare(text))) return true;
-    if (/^(?:NOUN|PROPN)$/.test(talk.tags[at] ?? '')) return false;
-  }
-  return false;
-}
 
 /** Share of stems that two sentences have in common. */
 export function likeness(a: ReadonlySet<string>, b: ReadonlySet<string>): number {
