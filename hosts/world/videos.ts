@@ -215,7 +215,7 @@ export const videos: WorldVideo[] = [
     language: 'en',
     author: STUDIO,
     licence: RESERVED,
-    captions: 'edited',
+    captions: 'rough',
     draft: {
       threading: POINT,
       tieUp: BROKEN,

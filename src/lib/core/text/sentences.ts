@@ -17,6 +17,8 @@ export interface Sentence {
 
 export interface Sentences {
   sentences: Sentence[];
+  /** The words with the marks and capitals that were restored. */
+  words: SpokenWord[];
   /** Whether the ends were found by the model, the captions having none. */
   isRestored: boolean;
 }
@@ -51,7 +53,12 @@ export function toSentences(
     from = to;
     return sentence;
   });
-  return { sentences, isRestored };
+  const texts = shown.flat();
+  return {
+    sentences,
+    words: words.map((word, i) => ({ ...word, text: texts[i] ?? word.text })),
+    isRestored
+  };
 }
 
 /** Between characters of scripts that have no spaces, the joint of two cues is none either. */

@@ -41,11 +41,15 @@ export function readTalk(captions: ReadCaptions, options: TalkOptions = {}): Tal
   const detected = detectLanguage(shown);
   const code = detected === 'und' ? (options.language ?? 'und') : detected;
   const language = languageOf(code);
-  const { sentences, isRestored } = toSentences(spoken, language.code, options.sentenceModel);
-  const plain = spoken.words.map((word) => bare(word.text));
+  const { sentences, words, isRestored } = toSentences(
+    spoken,
+    language.code,
+    options.sentenceModel
+  );
+  const plain = words.map((word) => bare(word.text));
   return {
     language,
-    words: spoken.words,
+    words,
     plain,
     tags: language.code === 'en' ? tagWords(plain.map((word) => word || '.')) : [],
     sentences,

@@ -113,8 +113,7 @@ function offerOf(links: Candidate[]): Offer {
 
 function withoutRepeated(
   candidates: readonly Candidate[],
-  leftOut: Map<number, LeftOutReason>,
-  procedures: ReadonlyMap<Candidate, readonly Candidate[]> = new Map()
+  leftOut: Map<number, LeftOutReason>
 ): Candidate[] {
   const fresh: Candidate[] = [];
   const byStem = new Map<string, Candidate[]>();
