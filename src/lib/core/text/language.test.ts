@@ -1,6 +1,6 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
-import { isQuestion } from '../lang/en/words.ts';
+import { hasFormOfQuestion } from '../lang/en/questions.ts';
 import { detectLanguage, languageOf } from './language.ts';
 import { contentStems, wordsOf } from './terms.ts';
 import { rankOf, usualRate } from './vectors.ts';
@@ -34,9 +34,9 @@ test('questions are known by their words', () => {
     'do you tie it twice',
     'it holds doesn’t it'.replace('’', "'")
   ])
-    assert.ok(isQuestion(yes), yes);
+    assert.ok(hasFormOfQuestion(yes), yes);
   for (const no of ['what you need is a board', 'when you wind it tie it', 'we tie it'])
-    assert.equal(isQuestion(no), false, no);
+    assert.equal(hasFormOfQuestion(no), false, no);
 });
 
 test('common words have their usual rate', () => {

@@ -1,8 +1,9 @@
 import { type SpokenWord } from '../captions/words.ts';
 import { bare } from './bare.ts';
 import type { Spoken } from '../captions/tidy.ts';
-import { ALWAYS_CAPITAL, isQuestion } from '../lang/en/words.ts';
+import { ALWAYS_CAPITAL } from '../lang/en/words.ts';
 import { isAbbreviation } from '../lang/abbreviations.ts';
+import { isQuestion } from './questions.ts';
 import { scoreJoints, type SentenceWeights } from './sentenceModel.ts';
 import { sentenceWeights } from './weights.ts';
 
@@ -220,7 +221,7 @@ function written(
     if (k === 0) shown = capital(shown);
     if (commas[k] && !/[,;:.!?…–—-]$/.test(shown)) shown += ',';
     if (k === texts.length - 1 && !STOP.test(shown)) {
-      const mark = isEnglish && isQuestion(plain.join(' ')) ? '?' : '.';
+      const mark = isEnglish && isQuestion(plain.filter(Boolean)) ? '?' : '.';
       shown = shown.replace(/[,;:–—-]+$/, '') + mark;
     }
     return shown;

@@ -25,27 +25,27 @@ export const worth = ({ must, mustNot }: Candidate): number => must - WEIGHING.a
 /**
  * The sentences that an editor would most likely keep, as many as the words wanted hold. What is said
  * twice is taken once; a sentence that depends on the one before is taken only together with it, and
- * a step only with its procedure.
+ * what comes whole comes whole.
  */
 export function choose(
   candidates: readonly Candidate[],
   { wanted, mostMustNot }: Room,
   leftOut: Map<number, LeftOutReason>,
-  procedures: ReadonlyMap<Candidate, readonly Candidate[]> = new Map()
+  wholes: ReadonlyMap<Candidate, readonly Candidate[]> = new Map()
 ): Candidate[] {
-  const fresh = withoutRepeated(candidates, leftOut);
+  const fresh = withoutRepeated(candidates, leftOut, wholes);
   const byIndex = new Map(fresh.map((c) => [c.index, c]));
   const taken = new Set<Candidate>();
   let words = 0;
   const isWeak = (c: Candidate) => {
-    // A procedure is judged as one: a weak step must not break it.
-    const together = procedures.get(c) ?? [c];
+    // What comes whole is judged as one: a weak step must not break a procedure.
+    const together = wholes.get(c) ?? [c];
     const mustNot = together.reduce((sum, one) => sum + one.mustNot, 0) / together.length;
     return !c.isKept && mustNot > mostMustNot;
   };
   /**
-   * What a sentence is taken together with, in order: what it depends on, and of a step its whole
-   * procedure. Null where something of it was left out.
+   * What a sentence is taken together with, in order: what it depends on, and all that it comes
+   * whole with. Null where something of it was left out.
    */
   const chain = (c: Candidate): Candidate[] | null => {
     const links = new Set<Candidate>();
@@ -53,7 +53,7 @@ export function choose(
     for (let one = open.pop(); one; one = open.pop()) {
       if (links.has(one)) continue;
       links.add(one);
-      open.push(...(procedures.get(one)?.filter((step) => byIndex.has(step.index)) ?? []));
+      open.push(...(wholes.get(one)?.filter((step) => byIndex.has(step.index)) ?? []));
       if (!one.dependsOnPrevious) continue;
       const before = byIndex.get(one.index - 1);
       if (!before || before.chapter !== one.chapter) return null;
@@ -113,7 +113,8 @@ function offerOf(links: Candidate[]): Offer {
 
 function withoutRepeated(
   candidates: readonly Candidate[],
-  leftOut: Map<number, LeftOutReason>
+  leftOut: Map<number, LeftOutReason>,
+  wholes: ReadonlyMap<Candidate, unknown>
 ): Candidate[] {
   const fresh: Candidate[] = [];
   const byStem = new Map<string, Candidate[]>();
@@ -121,6 +122,7 @@ function withoutRepeated(
     const near = new Set([...c.stems].flatMap((stem) => byStem.get(stem) ?? []));
     if (
       !c.isKept &&
+      !wholes.has(c) &&
       c.stems.size >= 3 &&
       [...near].some((other) => likeness(c.stems, other.stems) >= SAME)
     ) {

@@ -7,7 +7,7 @@ import { choicesOf, type SentenceChoice } from '../edit/choices.ts';
 import { SHIPPED_JUDGE, type Judge } from './judge.ts';
 import { layOut, type GivenPicture } from './layOut.ts';
 import { withoutOveruse } from './overuse.ts';
-import { proceduresOf } from './steps.ts';
+import { wholesOf } from './wholes.ts';
 import { pickAim, pickQuote, pickSummary, pickTakeaways } from './picks.ts';
 import { mostMustNot, wordsWanted, type ArticleLength } from './length.ts';
 import type { LeftOutReason } from './written.ts';
@@ -45,14 +45,14 @@ export function extractArticle(talk: Talk, options: ExtractOptions): Article {
     // Of a few sentences all are wanted that can be.
     mostMustNot: candidates.length < FEW ? 1 : mostMustNot(length)
   };
-  const procedures = proceduresOf(talk, candidates);
-  const chosen = choose(candidates, room, leftOut, procedures);
+  const wholes = wholesOf(talk, candidates);
+  const chosen = choose(candidates, room, leftOut, wholes);
   const varied = withoutOveruse(
     talk,
     chosen,
     subject,
     leftOut,
-    new Set([...procedures.keys()].map((step) => step.index))
+    new Set([...wholes.keys()].map((step) => step.index))
   );
   const sentenceOf = (c: Candidate) => extracted(talk, c);
   // Of a few sentences nothing need be summed up: it would be said twice.
