@@ -315,3 +315,35 @@ test('reading aloud follows the word', async ({ home: page }) => {
   await deck.getByRole('button', { name: 'Stop reading' }).click();
   await expect(deck.locator('mark')).toHaveCount(0);
 });
+
+test('figures that are compared stand in a table, which is edited like the text', async ({
+  home: page
+}) => {
+  const title = 'Reading a weaving draft in six minutes';
+  await page.keyboard.press('Control+k');
+  await page.keyboard.type(title);
+  await page.getByRole('option', { name: title }).first().click();
+  await expect(page.getByRole('heading', { level: 1, name: title })).toBeVisible();
+  await idle(page);
+  const text = page.getByRole('textbox', { name: 'Text of the post' });
+  const rows = text.getByRole('row');
+  await expect(rows).toHaveText([
+    'The small loomFour shafts',
+    'The table loomEight shafts',
+    'The floor loomTwelve shafts'
+  ]);
+  await expect(page.getByRole('button', { name: 'Add row' })).toBeHidden();
+  await text.getByRole('cell', { name: 'Twelve shafts' }).click();
+  await page.getByRole('button', { name: 'Add row' }).click();
+  await expect(rows).toHaveCount(4);
+  await page.keyboard.press('Tab');
+  await page.keyboard.type('The rug loom');
+  await page.keyboard.press('Tab');
+  await page.keyboard.type('Two shafts');
+  await expect(rows.last()).toHaveText('The rug loomTwo shafts');
+  await text.getByRole('cell', { name: 'Four shafts' }).click();
+  await page.getByRole('button', { name: 'Delete row' }).click();
+  await expect(rows).toHaveCount(3);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(rows.first()).toHaveText('The small loomFour shafts');
+});

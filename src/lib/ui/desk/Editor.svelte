@@ -215,14 +215,20 @@
       icon: BetweenHorizontalStart,
       when: () => is('table'),
       on: () => undefined,
-      run: () => editor && addRowAfter(editor.state, editor.view.dispatch)
+      run: () =>
+        chain()
+          ?.command(({ state, dispatch }) => addRowAfter(state, dispatch))
+          .run()
     },
     {
       label: 'Delete row',
       icon: ListX,
       when: () => is('table'),
       on: () => undefined,
-      run: () => editor && deleteRow(editor.state, editor.view.dispatch)
+      run: () =>
+        chain()
+          ?.command(({ state, dispatch }) => deleteRow(state, dispatch))
+          .run()
     },
     { label: 'Link', icon: Link2, on: () => is('link'), run: openLink }
   ];
