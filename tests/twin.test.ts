@@ -86,7 +86,7 @@ test('segments of a text, and an article in every form', () => {
   assert.ok(sentence.end > sentence.start && sentence.text.length > 0);
   assert.equal(article.leftOut[0].reason, 'greeting');
   assert.match(md.out, /^---\ntitle: Warps\n/);
-  assert.match(html.out, /^<h1>A &lt;b&gt;<\/h1>/);
+  assert.match(html.out, /^<h1>A &lt;b><\/h1>/);
 });
 
 test('findings have line and column', () => {

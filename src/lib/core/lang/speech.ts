@@ -26,5 +26,8 @@ export const PURPOSE = new RegExp(
 );
 export const CALL = new RegExp(`\\b${anyOf(english.CALLS, german.CALLS)}\\b`);
 export const SMALL_TALK = new RegExp(`^${anyOf(english.SMALL_TALKS, german.SMALL_TALKS)}$`);
+/** What a sentence has that says what is to come. In lower case. */
+export const AIM = new RegExp(`\\b${anyOf(english.AIMS, german.AIMS)}\\b`);
+
 /** Sounds that fill a pause. */
 export const FILLERS: ReadonlySet<string> = new Set([...english.FILLERS, ...german.FILLERS, 'euh']);

@@ -151,3 +151,17 @@ test('whatever the text, one option is right, all are distinct and within the li
     { numRuns: 150 }
   );
 });
+
+test('what is denied is no question of a number, since it holds for others too', () => {
+  const blocks = [
+    'The table loom in the studio has eight shafts.',
+    'A draft of eight rows will not go on four shafts.',
+    'The long warp takes twelve hours to thread.'
+  ].map((text) => ({ kind: 'paragraph' as const, text }));
+  const { questions } = proposeQuiz(
+    { title: 'Looms', kind: 'post', link: '', language: 'en', blocks },
+    { question: 300, option: 65, most: 4 }
+  );
+  assert.ok(questions.length > 0);
+  for (const { question } of questions) assert.doesNotMatch(question, /will not go/);
+});

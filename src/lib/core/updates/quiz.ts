@@ -1,3 +1,19 @@
+import {
+  BECAUSE,
+  COUNTED_IDLY,
+  DEFINES,
+  DENIED,
+  GERUND,
+  HANGING_IF,
+  NO_TERM,
+  ON_PRONOUN,
+  POINTS,
+  STEP_LEAD,
+  SUPPOSED,
+  UNNAMED,
+  UNQUOTABLE,
+  VAGUE
+} from '../lang/en/quiz.ts';
 import type { TextBlock } from '../markup/textBlocks.ts';
 import { languageOf } from '../text/language.ts';
 import { tagWords } from '../text/tag.ts';
@@ -43,6 +59,8 @@ const MAX_QUESTIONS = 8;
 const MIN_OPTIONS = 3;
 const MAX_OPTIONS = 4;
 const BLANK = '____';
+/** Words of a question among which its subject must be named. */
+const NAMED_BY = 5;
 
 /**
  * Questions on what an item teaches, each answered by one of its sentences: its numbers, terms it
@@ -120,17 +138,11 @@ function isQuotable(sentence: SourceSentence): boolean {
     /[.!]["”’)]*$/.test(sentence.text) &&
     !/https?:|@|[:;]$/.test(sentence.text) &&
     standsAlone(sentence.text, 'en') &&
-    !/^(?:if|when|before|after|until|once|now|today|next|last|maybe|perhaps|not|no|still|even|only|just|everything|nothing|others?|another)\b/i.test(
-      sentence.text
-    )
+    !UNNAMED.test(wordsOf(sentence.text).slice(0, NAMED_BY).join(' ')) &&
+    !HANGING_IF.test(sentence.text) &&
+    !UNQUOTABLE.test(sentence.text)
   );
 }
-
-const VAGUE =
-  /\b(?:about|around|roughly|nearly|almost|some|maybe|perhaps|between|up to|or so|a few|several)\b/i;
-/** Before a number: it does not count but point, or is part of a name. */
-const POINTS =
-  /(?:\b(?:the|these|those|all|both|other|next|last|first|another|every|each|or|to|of|no|step|part|chapter|number|shaft|version|page|and|same|first)|[/x×–-])\s*$/i;
 
 function amounts(sentences: readonly SourceSentence[]): Draft[] {
   const drafts: Draft[] = [];
@@ -138,7 +150,7 @@ function amounts(sentences: readonly SourceSentence[]): Draft[] {
     if (!isQuotable(sentence)) continue;
     const { text } = sentence;
     const numbers = numbersIn(text);
-    if (numbers.length === 0 || numbers.length > 3 || !hasVerb(text)) continue;
+    if (numbers.length === 0 || numbers.length > 3 || !hasVerb(text) || DENIED.test(text)) continue;
     const used = new Set(numbers.map((n) => n.value));
     for (const number of numbers) {
       const before = text.slice(0, number.from);
@@ -157,8 +169,8 @@ function amounts(sentences: readonly SourceSentence[]): Draft[] {
       if (numbers.length === 1) score += 0.08;
       if (VAGUE.test(before.slice(-16))) score -= 0.06;
       if (wordsOf(text).length > 24) score -= 0.06;
-      if (/^(?:times?|ways?|things?|hands?|sides?|halves|ends? of)$/.test(next)) score -= 0.2;
-      if (/\b(?:would|could|might|imagine|say)\b/i.test(text)) score -= 0.15;
+      if (COUNTED_IDLY.test(next)) score -= 0.2;
+      if (SUPPOSED.test(text)) score -= 0.15;
       drafts.push({
         kind: 'number',
         question: `Which number belongs here? ${quoted(`${before}${BLANK}${after}`)}`,
@@ -187,10 +199,6 @@ function unitAfter(after: string): string | null {
   return at === 0 || (at === 1 && tags[0] === 'ADJ') ? (words[at] ?? null) : null;
 }
 
-const DEFINES =
-  /^(An?|The)\s+((?:[\p{L}-]+\s){0,2}?[\p{L}-]+)\s+(is|are)\s+((?:an?|the|what|where|one)\b.{12,}[.!])$/u;
-const GERUND = /^([\p{Lu}][\p{L}-]+ing)\s+(is)\s+((?!not\b|easy|hard|so\b).{14,}[.!])$/u;
-
 /** “A warp is a set of threads …”: which term is it that is explained? */
 function termsExplained(source: UpdateSource, sentences: readonly SourceSentence[]): Draft[] {
   const spoken = languageOf('en');
@@ -208,12 +216,7 @@ function termsExplained(source: UpdateSource, sentences: readonly SourceSentence
     const words = wordsOf(term);
     const stems = contentStems(words, spoken);
     if (stems.length === 0 || words.length > 2) continue;
-    if (
-      /\b(?:same|other|rest|first|second|third|last|next|one|only|trick|point|reason|answer|question|result|rule|thing|way|best|worst|problem|difference)\b/i.test(
-        term
-      )
-    )
-      continue;
+    if (NO_TERM.test(term)) continue;
     const inRest = new Set(contentStems(wordsOf(rest), spoken));
     if (stems.some((s) => inRest.has(s))) continue;
     const isPlural = match?.[3] === 'are';
@@ -304,10 +307,8 @@ const stepOf = (text: string): string =>
   capital(
     (plainSentence(text).split(/(?<=[.!?])\s/)[0] ?? '')
       .replace(/[.!]+$/, '')
-      .replace(/^(?:then|next|first|second|third|finally|now|after that),?\s+/i, '')
+      .replace(STEP_LEAD, '')
   );
-
-const BECAUSE = /^(.{12,}?),? (because) (?!of\b)((?:[\p{L}'’-]+ ){2,}.*?)[.!]$/u;
 
 /** “… because …”: which reason is given? The others are reasons of the same item. */
 function reasons(sentences: readonly SourceSentence[]): Draft[] {
@@ -341,5 +342,4 @@ function reasons(sentences: readonly SourceSentence[]): Draft[] {
   });
 }
 
-const standsOnPronoun = (reason: string): boolean =>
-  /^(?:it|they|that|this|these|those|he|she)\b/i.test(reason);
+const standsOnPronoun = (reason: string): boolean => ON_PRONOUN.test(reason);

@@ -1,5 +1,7 @@
 import { sentencesIn } from '../text/sentencesIn.ts';
 import type { TextBlock } from '../markup/textBlocks.ts';
+import { POINTING_HEADS as GERMAN_POINTING_HEADS } from '../lang/de/pronouns.ts';
+import { EARLY_PRONOUNS, POINTING_HEADS } from '../lang/en/pronouns.ts';
 import { ANAPHORA, CONNECTIVES } from '../lang/en/words.ts';
 import { wordsOf } from '../text/terms.ts';
 import { hashOf } from '../model/hash.ts';
@@ -78,12 +80,10 @@ export function standsAlone(text: string, language: string): boolean {
     return (
       !ANAPHORA.has(first.split("'")[0] ?? '') &&
       !CONNECTIVES.has(first) &&
-      !/^(?:ours|yours|here|there|both|neither|one of them|(?:the|all) (?:first|second|third|last|other|others|rest|same|two|three|four|five))\b/i.test(
-        text
-      ) &&
-      !/\b(?:it|they|them|that|those|this|these)\b/i.test(words.slice(0, 3).join(' '))
+      !POINTING_HEADS.test(text) &&
+      !EARLY_PRONOUNS.test(words.slice(0, 3).join(' '))
     );
-  return !/^(?:das|dies\w*|er|sie|es|dann|deshalb|dabei|damit|und|aber|oder|also)\b/i.test(text);
+  return !GERMAN_POINTING_HEADS.test(text);
 }
 
 /** One of several wordings, the same for the same seed. */

@@ -1,3 +1,4 @@
+import { AIM } from '../../lang/speech.ts';
 import type { Talk } from '../../text/talk.ts';
 import { likeness, opening, textOf, type Candidate } from './candidate.ts';
 import { worth } from './choose.ts';
@@ -13,8 +14,6 @@ const ALONE = {
 const standsAlone = (c: Candidate, { least, most }: { least: number; most: number }): boolean =>
   c.words.length >= least && c.words.length <= most && !c.dependsOnPrevious && !c.isQuestion;
 
-const AIM =
-  /\b(?:today|this video|this post|going to (?:show|make|learn|talk|look|wind|build|teach|walk|thread|weave)|i(?:'ll| will) show|how to|we're going to|we are going to|in this|heute|zeige)\b/;
 /** Share of a talk in which it says what it is about, and fewest sentences looked at. */
 const OPENING = { share: 0.15, least: 6 };
 

@@ -7,3 +7,6 @@ export const SMALL_TALKS = "genau|gut|okay gut|so das war's";
 
 /** Sounds that fill a pause. */
 export const FILLERS = 'äh ähm öh öhm hm'.split(' ');
+
+/** What says what is to come. */
+export const AIMS = 'heute|zeige';

@@ -19,3 +19,9 @@ export const SELF_EXPLAINING_AFTER_IT =
   /^it(?:(?:'s| is| was|'ll be| will be| would be) (?:(?:really|very|so|quite|too|getting|always|just|still|not|been) )*(?:raining|snowing|cold|hot|dark|late|early|windy|damp|time|worth|important|easy|hard|better|best|possible|impossible|nice|good|easier|called|my|your|our|a|an|the)| (?:depends|turns out|doesn't matter|seems|looks like|takes (?:\w+ ){1,4}to))\b/;
 /** "they" that stands for people at large. */
 export const GENERIC_AFTER_THEY = /^they (?:call|say|tell|told|said|sell|make|made)\b/;
+
+/** What a text begins with that points at something outside it. */
+export const POINTING_HEADS =
+  /^(?:ours|yours|here|there|both|neither|one of them|(?:the|all) (?:first|second|third|last|other|others|rest|same|two|three|four|five))\b/i;
+/** Among the first words of a text, what stands for something outside it. */
+export const EARLY_PRONOUNS = /\b(?:it|they|them|that|those|this|these)\b/i;

@@ -152,3 +152,7 @@ export const TAG_QUESTION =
 
 /** Sounds that fill a pause. */
 export const FILLERS = 'um umm uh uhh uhm er erm ah hm hmm mm mhm mmm'.split(' ');
+
+/** What says what is to come. */
+export const AIMS =
+  "today|this video|this post|going to (?:show|make|learn|talk|look|wind|build|teach|walk|thread|weave)|i(?:'ll| will) show|how to|we're going to|we are going to|in this";
