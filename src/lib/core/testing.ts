@@ -1,3 +1,4 @@
+import type { Candidate } from './article/extract/candidate.ts';
 import { newEntry, type OutboxEntry, type PostPayload } from './delivery/outbox.ts';
 import { newLane, type Lane } from './lanes/lane.ts';
 import { laneRecordSchema, recordId, type LaneRecord } from './lanes/record.ts';
@@ -30,6 +31,21 @@ export function anItem(given: Partial<Item> & Pick<Item, 'id' | 'kind'>): Item {
     ...given
   };
 }
+
+/** A sentence that may be chosen for an article, with what matters in the test given. */
+export const aCandidate = (
+  given: Partial<Candidate> & Pick<Candidate, 'index' | 'words'>
+): Candidate => ({
+  stems: new Set(),
+  must: 0.5,
+  mustNot: 0,
+  takeaway: 0,
+  isQuestion: false,
+  isKept: false,
+  dependsOnPrevious: false,
+  chapter: 0,
+  ...given
+});
 
 /** A generator of numbers in [0, 1) that gives the same ones for the same seed (mulberry32). */
 export function seeded(seed: number): () => number {

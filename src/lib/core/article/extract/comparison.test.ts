@@ -1,32 +1,17 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
-import { aTalk } from '../../testing.ts';
+import { aCandidate, aTalk } from '../../testing.ts';
 import { writeHtml } from '../../markup/html.ts';
 import { bodyOf } from '../template/render.ts';
-import type { Candidate } from './candidate.ts';
 import { comparisonsIn } from './comparison.ts';
 import { layOut } from './layOut.ts';
 import { writeSentence } from './spoken.ts';
 
 function candidates(lines: string[]) {
   const talk = aTalk(lines);
-  const rows = talk.sentences.flatMap((_, index): Candidate[] => {
+  const rows = talk.sentences.flatMap((_, index) => {
     const written = writeSentence(talk, index);
-    if (!('words' in written)) return [];
-    return [
-      {
-        index,
-        words: written.words,
-        stems: new Set(),
-        must: 1,
-        mustNot: 0,
-        takeaway: 0,
-        isQuestion: false,
-        isKept: false,
-        dependsOnPrevious: false,
-        chapter: 0
-      }
-    ];
+    return 'words' in written ? [aCandidate({ index, words: written.words })] : [];
   });
   return { talk, rows };
 }

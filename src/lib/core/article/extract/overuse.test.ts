@@ -1,6 +1,6 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
-import { aTalk } from '../../testing.ts';
+import { aCandidate, aTalk } from '../../testing.ts';
 import type { Candidate } from './candidate.ts';
 import { withoutOveruse } from './overuse.ts';
 import type { LeftOutReason } from './written.ts';
@@ -9,18 +9,13 @@ const ABOUT = ['warp', 'thread', 'reed', 'beam', 'heddl', 'cross', 'loom', 'weav
 
 /** Sentences as they were chosen for an article, the first the least telling. */
 function chosen(lines: string[]): { talk: ReturnType<typeof aTalk>; candidates: Candidate[] } {
-  const candidates = lines.map((line, index): Candidate => ({
-    index,
-    words: line.split(' ').map((text) => ({ text, start: index, end: index + 1 })) as never,
-    stems: new Set(),
-    must: index / lines.length,
-    mustNot: 0,
-    takeaway: 0,
-    isQuestion: false,
-    isKept: false,
-    dependsOnPrevious: false,
-    chapter: 0
-  }));
+  const candidates = lines.map((line, index) =>
+    aCandidate({
+      index,
+      words: line.split(' ').map((text) => ({ text, at: index })),
+      must: index / lines.length
+    })
+  );
   return { talk: aTalk(lines), candidates };
 }
 const textOf = (candidates: readonly Candidate[]): string =>

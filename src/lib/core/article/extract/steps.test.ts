@@ -1,8 +1,7 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
-import { aTalk } from '../../testing.ts';
+import { aCandidate, aTalk } from '../../testing.ts';
 import { extractArticle } from './extract.ts';
-import type { Candidate } from './candidate.ts';
 import { proceduresOf } from './steps.ts';
 
 const STEPS = [
@@ -22,18 +21,12 @@ const TALK = [
 
 test('steps in a row are one procedure, with at most one sentence between two', () => {
   const talk = aTalk(TALK);
-  const candidates = talk.sentences.map(({ from, to }, index): Candidate => ({
-    index,
-    words: talk.words.slice(from, to).map(({ text }, k) => ({ text, at: from + k })),
-    stems: new Set(),
-    must: 0.5,
-    mustNot: 0,
-    takeaway: 0,
-    isQuestion: false,
-    isKept: false,
-    dependsOnPrevious: false,
-    chapter: 0
-  }));
+  const candidates = talk.sentences.map(({ from, to }, index) =>
+    aCandidate({
+      index,
+      words: talk.words.slice(from, to).map(({ text }, k) => ({ text, at: from + k }))
+    })
+  );
   const procedures = proceduresOf(talk, candidates);
   assert.deepEqual(
     [...procedures.keys()].map((c) => c.index),
