@@ -90,8 +90,12 @@ const MARKS = ['dataStart', 'dataEnd', 'dataPart'];
 /** A post as it goes out: without the marks of the desk, and with `end` under it. */
 export function withoutMarks(html: string, end: Element): string {
   const tree = readHtml(html);
-  visit(tree, 'element', ({ properties }) => {
-    for (const name of MARKS) delete properties[name];
+  visit(tree, 'element', (node) => {
+    for (const name of MARKS) delete node.properties[name];
+    const only = node.children.length === 1 ? node.children[0] : null;
+    // The editor keeps the seconds of a cell in a paragraph; in a post it would only add space.
+    if (/^t[dh]$/.test(node.tagName) && only?.type === 'element' && only.tagName === 'p')
+      node.children = only.children;
   });
   const isEmpty = tree.children.length === 0;
   return writeHtml([...tree.children, ...(isEmpty ? [] : [LINE_END]), end]);
