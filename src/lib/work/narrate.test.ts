@@ -3,8 +3,8 @@ import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { anItem } from '../core/testing.ts';
 import type { Narration } from '../core/narration/narration.ts';
-import { readRender } from '../data/narrations.ts';
-import { renderVideo } from './narrate.ts';
+import { readRender, saveRender } from '../data/narrations.ts';
+import { renderVideo, resumeRenders } from './narrate.ts';
 import { tasks } from './tasks.svelte.ts';
 
 /** As much of a narration as is looked at before anything is rendered. */
@@ -30,4 +30,14 @@ test('what is stopped before it is rendered is not rendered', async () => {
   const render = await begin(AbortSignal.abort());
   // No worker of videos runs on Node: a render that was begun would have failed.
   assert.deepEqual([render?.state, render?.problem], ['stopped', null]);
+});
+
+test('a render that is being made is not resumed beside itself', async () => {
+  await begin(AbortSignal.abort());
+  const stopped = await readRender('post');
+  assert.ok(stopped);
+  const running = { ...stopped, state: 'running' as const };
+  await saveRender(running);
+  await navigator.locks.request('render/post', () => resumeRenders());
+  assert.deepEqual(await readRender('post'), running);
 });

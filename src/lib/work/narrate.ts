@@ -108,7 +108,7 @@ export async function renderVideo(
   outer?: AbortSignal
 ): Promise<Render | null> {
   const work = (signal: AbortSignal, report: Report) =>
-    navigator.locks.request(`render/${narration.id}`, { ifAvailable: true }, async (lock) => {
+    navigator.locks.request(lockOf(narration.id), { ifAvailable: true }, async (lock) => {
       if (!lock) return null;
       const begun = await beginRender(narration);
       const { value, problem } = await attempt(() =>
@@ -126,6 +126,8 @@ export async function renderVideo(
   // The task lasts until the lock is free: who sees it gone can begin anew.
   return runTask(`Rendering “${post.title}”`, work, outer);
 }
+
+const lockOf = (id: string): string => `render/${id}`;
 
 async function beginRender(narration: Narration): Promise<Render> {
   const before = await readRender(narration.id);
@@ -243,6 +245,9 @@ const timeLeft = (seconds: number): string =>
 /** Renders that were running when their page was closed: restored from their finished parts. */
 export async function resumeRenders(): Promise<void> {
   for (const { id } of await runningRenders()) {
+    // What this tab or another is making needs no second task beside its own.
+    const isLeft = await navigator.locks.request(lockOf(id), { ifAvailable: true }, Boolean);
+    if (!isLeft) continue;
     const [narration, post] = [await readNarration(id), await getItem(id)];
     if (narration && post) await renderVideo(narration, post);
     else await removeRender(id);
