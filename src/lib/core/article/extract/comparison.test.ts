@@ -1,7 +1,7 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { aCandidate, aTalk } from '../../testing.ts';
-import { writeHtml } from '../../markup/html.ts';
+import { onLines, writeHtml } from '../../markup/html.ts';
 import { bodyOf } from '../template/render.ts';
 import { comparisonsIn } from './comparison.ts';
 import { layOut } from './layOut.ts';
@@ -52,6 +52,11 @@ test('two figures, other units, the same thing again and what is not named are n
       'The linen weighs fifteen grams.',
       'Cotton costs eight pounds.'
     ],
+    [
+      'If the wool takes ten minutes.',
+      'If the linen takes nine minutes.',
+      'If cotton takes six minutes.'
+    ],
     ['The wool takes ten minutes.', 'It takes fifteen minutes.', 'This one takes eight minutes.'],
     [
       'The wool takes ten minutes.',
@@ -77,7 +82,7 @@ test('a comparison becomes a table, and what says more than its figures stays', 
     'Cotton takes eight minutes.',
     'Rinse it after that until the water is clear.'
   ]);
-  const html = writeHtml(bodyOf(layOut(talk, rows, [], [])) as never);
+  const html = writeHtml(bodyOf(layOut(talk, rows, [], [])));
   assert.match(
     html,
     /<p [^>]*>The wool takes ten minutes, and I like to sit beside the pot\.<\/p>/
@@ -88,4 +93,14 @@ test('a comparison becomes a table, and what says more than its figures stays', 
   );
   assert.doesNotMatch(html, /The linen takes/);
   assert.match(html, /Rinse it after that/);
+});
+
+test('a figure that the table does not have keeps its sentence', () => {
+  const { talk, rows } = candidates([
+    'The wool weighs ninety grams and the wool takes ten minutes.',
+    'The linen takes fifteen minutes.',
+    'Cotton takes eight minutes.'
+  ]);
+  const text = writeHtml(onLines(bodyOf(layOut(talk, rows, [], []))));
+  assert.match(text, /ninety grams/i);
 });

@@ -1,4 +1,5 @@
 import { ABOUT, MEASURES, NUMBER_WORD, UNNAMED } from '../../lang/en/figures.ts';
+import { SUBORDINATORS } from '../../lang/en/clauses.ts';
 import type { Talk } from '../../text/talk.ts';
 import type { Candidate } from './candidate.ts';
 import type { WrittenWord } from './written.ts';
@@ -10,8 +11,8 @@ export interface ToldFigure {
   /** What is measured in: the last word of the value. */
   unit: string;
   from: Candidate;
-  /** Whether the sentence says more than figures. */
-  saysMore: boolean;
+  /** Figures that its sentence tells; null where it says something else as well. */
+  toldWith: number | null;
 }
 
 /** Fewest things whose figures make a table, and how many other sentences may lie between two. */
@@ -51,8 +52,8 @@ export function comparisonsIn(talk: Talk, rows: readonly Candidate[]): ToldFigur
 function figuresIn(talk: Talk, candidate: Candidate): ToldFigure[] {
   const clauses = clausesOf(candidate.words);
   const found = clauses.map((clause) => figureOf(talk, clause));
-  const saysMore = found.some((figure) => figure === null);
-  return found.flatMap((figure) => (figure ? [{ ...figure, from: candidate, saysMore }] : []));
+  const toldWith = found.some((figure) => figure === null) ? null : found.length;
+  return found.flatMap((figure) => (figure ? [{ ...figure, from: candidate, toldWith }] : []));
 }
 
 /** A sentence at its commas and before "and" and "but". */
@@ -76,7 +77,8 @@ function figureOf(
   const verb = plain.findIndex((word) => MEASURES.test(word));
   const name = clause.slice(0, verb);
   if (verb < 1 || name.length > NAME) return null;
-  if (plain.slice(0, verb).some((word) => UNNAMED.test(word))) return null;
+  if (plain.slice(0, verb).some((word) => UNNAMED.test(word) || SUBORDINATORS.has(word)))
+    return null;
   if (!name.some((w) => /^(?:NOUN|PROPN|NUM)$/.test(talk.tags[w.at] ?? ''))) return null;
   let at = verb + 1;
   while (ABOUT.test(plain[at] ?? '')) at++;

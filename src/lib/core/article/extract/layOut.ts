@@ -87,7 +87,12 @@ function withTables(
 ): ({ rows: Candidate[]; isList: boolean } | { table: ComparisonRow[] })[] {
   const tables = comparisonsIn(talk, rows);
   // What a table says whole need not be said again.
-  const told = new Set(tables.flat().flatMap((f) => (f.saysMore ? [] : [f.from])));
+  const shown = tables.flat();
+  const told = new Set(
+    shown
+      .filter(({ from, toldWith }) => shown.filter((f) => f.from === from).length === toldWith)
+      .map(({ from }) => from)
+  );
   const found: ReturnType<typeof withTables> = [];
   let from = 0;
   for (const table of tables) {
