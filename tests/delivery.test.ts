@@ -1,8 +1,9 @@
 import './browserOf.ts';
 import assert from 'node:assert/strict';
 import { after, before, beforeEach, test } from 'node:test';
+import { v4 } from 'uuid';
 import { TestHosts } from '../hosts/testing.ts';
-import type { VideoPayload } from '../src/lib/core/delivery/outbox.ts';
+import { isChangedThere, type VideoPayload } from '../src/lib/core/delivery/outbox.ts';
 import { transferSchema } from '../src/lib/core/delivery/transfer.ts';
 import { placeSchema, PlaceError, type Place } from '../src/lib/core/model/place.ts';
 import { anItem } from '../src/lib/core/testing.ts';
@@ -12,7 +13,14 @@ import { requestPost, requestPublish, requestVideo } from '../src/lib/data/outbo
 import { addPlace, getPlace, removePlace } from '../src/lib/data/places.ts';
 import { defaultTemplate } from '../src/lib/core/article/template/template.ts';
 import { embedOpenedVideos, retitlePost } from '../src/lib/delivery/changes.ts';
-import { deliverEntry, retryNow, undoEntry } from '../src/lib/delivery/deliverEntry.ts';
+import {
+  deliverEntry,
+  retryNow,
+  settleTheirs,
+  undoEntry,
+  undoLast
+} from '../src/lib/delivery/deliverEntry.ts';
+import { readPlaces } from '../src/lib/work/read.ts';
 import { checkPlace, setKey } from '../src/lib/work/connect.ts';
 import { outside, sendAsUsual, sendStraight } from './outside.ts';
 import { aPostPayload } from '../src/lib/core/testing.ts';
@@ -267,4 +275,122 @@ test('a place that is disconnected while it is checked does not come back', asyn
   await removePlace('blog');
   await checking;
   assert.equal(await getPlace('blog'), null);
+});
+
+let key = '';
+beforeEach(() => {
+  key = v4();
+});
+const request = (title: string, html = '<p>Text</p>') => ({
+  key,
+  itemId: 'v',
+  placeId: 'blog',
+  payload: aPostPayload({ title, html, status: 'public' })
+});
+async function publishAs(title: string, html?: string): Promise<void> {
+  await requestPublish(request(title, html), Date.now());
+  await deliverEntry(key);
+}
+/** Changes a post as its owner does at the blog. */
+async function changeAtBlog(title: string, replace: Record<string, unknown[]>): Promise<void> {
+  const [post] = await byTitle(title);
+  const answer = await outside(`${hosts.origin}/blog/micropub`, {
+    method: 'POST',
+    headers: { authorization: `Bearer ${KEY}`, 'content-type': 'application/json' },
+    body: JSON.stringify({ action: 'update', url: post!.url, replace })
+  });
+  assert.ok(answer.ok);
+}
+const state = async () => (await db.outbox.get(key))!;
+
+test('a post that was changed at the blog is not overwritten, on no way that updates it', async () => {
+  await publishAs('By hand');
+  await changeAtBlog('By hand', { content: [{ html: '<p>Text, and a word of mine</p>' }] });
+  await publishAs('By hand', '<p>Another text</p>');
+  const asked = await state();
+  assert.deepEqual([asked.state, asked.problem?.kind], ['failed', 'changed-there']);
+  assert.match(asked.theirs?.html ?? '', /a word of mine/);
+  await retryNow(key);
+  await undoLast(key);
+  assert.match((await byTitle('By hand'))[0]!.html, /a word of mine/);
+  await settleTheirs(key, 'keep');
+  assert.deepEqual([(await state()).state, (await state()).theirs], ['published', null]);
+  assert.match((await byTitle('By hand'))[0]!.html, /a word of mine/);
+});
+
+test('what was seen may be overwritten; what was changed once more is asked about again', async () => {
+  await publishAs('Seen');
+  await changeAtBlog('Seen', { content: [{ html: '<p>First change</p>' }] });
+  await publishAs('Seen', '<p>Ours</p>');
+  await changeAtBlog('Seen', { content: [{ html: '<p>Second change</p>' }] });
+  await settleTheirs(key, 'overwrite');
+  assert.match((await state()).theirs?.html ?? '', /Second change/);
+  await settleTheirs(key, 'overwrite');
+  assert.equal((await state()).state, 'published');
+  assert.match((await byTitle('Seen'))[0]!.html, /Ours/);
+  // Nothing was changed since: no question.
+  await publishAs('Seen', '<p>Ours, better</p>');
+  assert.match((await byTitle('Seen'))[0]!.html, /better/);
+});
+
+test('a draft that its owner published at the blog is not made a draft again', async () => {
+  await requestPublish(
+    {
+      ...request('Published there'),
+      payload: aPostPayload({ title: 'Published there', status: 'draft' })
+    },
+    Date.now()
+  );
+  await deliverEntry(key);
+  await changeAtBlog('Published there', { 'post-status': ['published'] });
+  await requestPublish(
+    {
+      ...request('Published there'),
+      payload: aPostPayload({ title: 'Published there', status: 'draft', excerpt: 'New' })
+    },
+    Date.now()
+  );
+  await deliverEntry(key);
+  assert.equal((await state()).theirs?.status, 'public');
+});
+
+test('an undo of an update brings back the version before; of a first publishing, it deletes', async () => {
+  await publishAs('Version one', '<p>One</p>');
+  await publishAs('Version two', '<p>Two</p>');
+  await undoLast(key);
+  assert.match((await byTitle('Version one'))[0]!.html, /One/);
+  assert.equal((await byTitle('Version two')).length, 0);
+  await db.outbox.update(key, { sentBefore: null });
+  await undoLast(key);
+  assert.equal((await byTitle('Version one')).length, 0);
+  assert.equal((await state()).state, 'removed');
+});
+
+test('a reading of the blog notices what was changed there by hand', async () => {
+  await publishAs('Noticed');
+  await readPlaces((await getPlace('blog'))!);
+  assert.equal(isChangedThere(await state()), false);
+  await changeAtBlog('Noticed', { name: ['Noticed, and renamed'] });
+  await readPlaces((await getPlace('blog'))!);
+  assert.equal(isChangedThere(await state()), true);
+  await settleTheirs(key, 'keep');
+  await readPlaces((await getPlace('blog'))!);
+  assert.equal(isChangedThere(await state()), false);
+});
+
+test('a title that was changed once more at the blog is somebody’s choice', async () => {
+  const [post] = await sources();
+  const item = anItem({
+    id: 'p',
+    kind: 'post',
+    placeId: 'blog',
+    url: post!.url,
+    title: post!.name
+  });
+  await changeAtBlog(post!.name, { name: ['My own title'] });
+  await assert.rejects(
+    retitlePost(anItem({ id: 'v', kind: 'video', title: 'The title of the video' }), item),
+    (error) => error instanceof PlaceError && error.problem.kind === 'changed-there'
+  );
+  assert.equal((await byTitle('My own title')).length, 1);
 });

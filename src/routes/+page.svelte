@@ -19,7 +19,8 @@
   import { readNow } from '$lib/ui/readNow.ts';
   import { live } from '$lib/ui/live.svelte.ts';
   import { noneLabels, plural } from '$lib/ui/messages.ts';
-  import { startDemo, startEmpty, demoSchema } from '$lib/work/start.ts';
+  import { demoWithUndo, emptyWithUndo } from '$lib/ui/startOver.ts';
+  import { demoSchema } from '$lib/work/start.ts';
   import { tasks } from '$lib/work/tasks.svelte.ts';
 
   let { data } = $props();
@@ -49,6 +50,24 @@
   let selected = $state<ReadonlySet<string>>(new Set());
   let drifted = $state.raw<Twin | null>(null);
   const at = $derived(Math.min(current, Math.max(0, twins.length - 1)));
+
+  /** Whoever comes back finds the same row, selection and filter. */
+  let wanted = $state.raw<string | null>(null);
+  export const snapshot = {
+    capture: () => ({ chosen, selected: [...selected], at: twins[at]?.id ?? '' }),
+    restore: (left: { chosen: Standing | null; selected: string[]; at: string }) => {
+      chosen = left.chosen;
+      selected = new Set(left.selected);
+      wanted = left.at;
+    }
+  };
+  $effect(() => {
+    if (wanted === null || twins.length === 0) return;
+    const row = twins.findIndex((twin) => twin.id === wanted);
+    if (row < 0 && rest.value === undefined) return;
+    wanted = null;
+    if (row >= 0) void move(row);
+  });
 
   async function move(to: number) {
     current = Math.max(0, Math.min(to, twins.length - 1));
@@ -140,7 +159,7 @@
       {#snippet actions()}
         <a class="strong btn" href="/places">Connect your channel</a>
         {#if data.demo}
-          <button class="plain btn" onclick={() => startDemo(demoSchema.parse(data.demo))}>
+          <button class="plain btn" onclick={() => demoWithUndo(demoSchema.parse(data.demo))}>
             Start with the demo world
           </button>
         {/if}
@@ -157,7 +176,7 @@
             <RefreshCw aria-hidden="true" />Refresh
           </button>
           {#if data.demo}
-            <button class="bare btn btn-sm" onclick={() => startEmpty()}>Start empty</button>
+            <button class="bare btn btn-sm" onclick={() => emptyWithUndo()}>Start empty</button>
           {/if}
         </div>
         <StandingFilter {counts} bind:chosen />

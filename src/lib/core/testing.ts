@@ -2,6 +2,7 @@ import type { Candidate } from './article/extract/candidate.ts';
 import { newEntry, type OutboxEntry, type PostPayload } from './delivery/outbox.ts';
 import { newLane, type Lane } from './lanes/lane.ts';
 import { laneRecordSchema, recordId, type LaneRecord } from './lanes/record.ts';
+export { seeded } from './seeded.ts';
 import { readTalk, type Talk } from './text/talk.ts';
 import type { Item } from './model/item.ts';
 
@@ -46,17 +47,6 @@ export const aCandidate = (
   chapter: 0,
   ...given
 });
-
-/** A generator of numbers in [0, 1) that gives the same ones for the same seed (mulberry32). */
-export function seeded(seed: number): () => number {
-  let state = seed | 0;
-  return () => {
-    state = (state + 0x6d2b79f5) | 0;
-    let t = Math.imul(state ^ (state >>> 15), 1 | state);
-    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t;
-    return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
-  };
-}
 
 /** A talk from lines of captions, each said at three words a second. */
 export function aTalk(lines: string[], { gap = 0 }: { gap?: number } = {}): Talk {

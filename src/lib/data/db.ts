@@ -16,7 +16,7 @@ import type { Narration, Render } from '$lib/core/narration/narration.ts';
 import { newUpdateDraft, type UpdateDraft } from '$lib/core/updates/draft.ts';
 import type { Twin } from '$lib/core/model/twin.ts';
 import { renameAll } from './renamed.ts';
-import type { Body, Decision, Details, Draft, KeptSpeech, Media, Work } from './rows.ts';
+import type { Body, Decision, Details, Draft, KeptSpeech, Media, Trashed, Work } from './rows.ts';
 
 /** Drafts of updates once said only whether the picture of the item goes with them. */
 function giveShown(draft: UpdateDraft & { withPicture?: boolean }): void {
@@ -25,6 +25,12 @@ function giveShown(draft: UpdateDraft & { withPicture?: boolean }): void {
   Object.assign(draft, { subject, card, clip, inParts });
   draft.shown = withPicture === false ? 'nothing' : shown;
   delete draft.withPicture;
+}
+
+/** What stands at a place once was what was last wanted; nothing else was kept. */
+function giveSent(entry: OutboxEntry): void {
+  const isThere = entry.state === 'published' && entry.wanted === 'published';
+  entry.sent = isThere ? entry.payload : null;
 }
 
 export class Database extends Dexie {
@@ -56,6 +62,7 @@ export class Database extends Dexie {
   layouts!: EntityTable<KeptLayout, 'id'>;
   outbox!: EntityTable<OutboxEntry, 'key'>;
   journal!: Table<JournalLine, number>;
+  trash!: EntityTable<Trashed, 'id'>;
   settings!: EntityTable<{ name: string; value: unknown }, 'name'>;
 
   constructor(name = 'swift-twin') {
@@ -101,6 +108,9 @@ export class Database extends Dexie {
       outbox: 'key, itemId, placeId, state, laneId, [laneId+state]'
     });
     this.version(8).stores({}).upgrade(renameAll);
+    this.version(9)
+      .stores({ trash: 'id, at' })
+      .upgrade((change) => change.table('outbox').toCollection().modify(giveSent));
   }
 }
 

@@ -6,6 +6,7 @@ import { newEntry, type OutboxState } from '../core/delivery/outbox.ts';
 import type { LaneRecord } from '../core/lanes/record.ts';
 import { transferSchema } from '../core/delivery/transfer.ts';
 import { db } from './db.ts';
+import { bringBack } from './trash.ts';
 import {
   addLane,
   beginUndo,
@@ -110,7 +111,7 @@ test('a lane goes with its records and what it had not sent; what it published c
   await db.outbox.put({ ...entryOf('c', 'planned'), state: 'published' });
   await db.outbox.put(entryOf('other', 'planned', 'another lane'));
   for (const key of ['a', 'b', 'c']) await db.transfers.put(transferOf(key));
-  await removeLane('l');
+  await removeLane('l', 'trash', new Date());
   assert.equal(await db.lanes.count(), 0);
   assert.equal(await db.records.count(), 0);
   assert.deepEqual((await db.outbox.toArray()).map((e) => [e.key, e.state, e.laneId]).sort(), [
@@ -118,6 +119,17 @@ test('a lane goes with its records and what it had not sent; what it published c
     ['other', 'planned', 'another lane']
   ]);
   assert.deepEqual(await db.transfers.toCollection().primaryKeys(), ['c']);
+  // All of it can be brought back, once; what was sent since belongs to its lane again.
+  assert.equal(await bringBack('trash'), true);
+  assert.equal((await getLane('l'))?.name, 'Lane');
+  assert.equal(await db.records.count(), 1);
+  assert.deepEqual((await db.outbox.toArray()).map((e) => [e.key, e.laneId]).sort(), [
+    ['a', 'l'],
+    ['b', 'l'],
+    ['c', 'l'],
+    ['other', 'another lane']
+  ]);
+  assert.equal(await bringBack('trash'), false);
 });
 
 test('a lane that is not whole is not saved', async () => {

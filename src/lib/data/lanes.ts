@@ -11,6 +11,7 @@ import { transferSchema } from '$lib/core/delivery/transfer.ts';
 import { laneRecordSchema, type LaneRecord } from '$lib/core/lanes/record.ts';
 import type { LaneRun } from '$lib/core/lanes/run.ts';
 import { db } from './db.ts';
+import { keepTrashed } from './trash.ts';
 import { patchRow } from './patchRow.ts';
 
 export const allLanes = async (): Promise<Lane[]> =>
@@ -24,10 +25,29 @@ export const addLane = async (lane: Lane): Promise<unknown> => db.lanes.put(lane
 export const patchLane = (id: string, patch: Partial<Lane>): Promise<void> =>
   patchRow(db.lanes, laneSchema, id, patch);
 
-/** Takes a lane out with its records; what it published stays in the outbox and can be undone. */
-export async function removeLane(id: string): Promise<void> {
-  const tables = [db.lanes, db.records, db.runs, db.outbox, db.transfers];
+/** Keeps what `merge` makes of what is kept, in one transaction; a lane that was taken out stays away. */
+export const updateLane = (id: string, merge: (stored: Lane) => Lane): Promise<unknown> =>
+  db.transaction('rw', db.lanes, async () => {
+    const stored = await db.lanes.get(id);
+    if (stored) await db.lanes.put(laneSchema.parse(merge(stored)));
+  });
+
+/**
+ * Takes a lane out with its records; what it published stays in the outbox and can be undone.
+ * @param trash name under which it is kept for an undo
+ */
+export async function removeLane(id: string, trash: string, now: Date): Promise<void> {
+  const tables = [db.lanes, db.records, db.runs, db.outbox, db.transfers, db.trash];
   await db.transaction('rw', tables, async () => {
+    const ofLane = async (table: 'lanes' | 'records' | 'runs' | 'outbox') => {
+      const rows: object[] = await db
+        .table(table)
+        .where(table === 'lanes' ? { id } : { laneId: id })
+        .toArray();
+      return rows.map((row) => ({ table, row }));
+    };
+    const names = ['lanes', 'records', 'runs', 'outbox'] as const;
+    await keepTrashed(trash, (await Promise.all(names.map(ofLane))).flat(), now);
     await db.records.where({ laneId: id }).delete();
     await db.runs.where({ laneId: id }).delete();
     // What was not sent yet goes with its lane.

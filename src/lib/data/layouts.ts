@@ -8,5 +8,3 @@ export const getLayout = (id: string): Promise<KeptLayout | undefined> => db.lay
 
 export const saveLayout = (layout: KeptLayout): Promise<unknown> =>
   db.layouts.put(keptLayoutSchema.parse(layout));
-
-export const removeLayout = (id: string): Promise<void> => db.layouts.delete(id);

@@ -23,20 +23,17 @@ const DEFAULTS = 'booth';
 export const readBoothDefaults = async (): Promise<BoothDefaults> =>
   ((await db.settings.get(DEFAULTS))?.value ?? {}) as BoothDefaults;
 
-/** Keeps a narration, and what the next one begins with. */
-export async function saveNarration(narration: Narration): Promise<void> {
-  const { voice, frame, style, before, after, format, details, options } = narration;
-  const value = { voice, frame, style, before, after, format, details, options };
+/** Keeps what `merge` makes of what is kept, and what the next one begins with, in one transaction. */
+export async function updateNarration(
+  id: string,
+  merge: (stored: Narration | null) => Narration
+): Promise<void> {
   await db.transaction('rw', db.narrations, db.settings, async () => {
-    await db.narrations.put(narrationSchema.parse(narration));
+    const narration = narrationSchema.parse(merge(await readNarration(id)));
+    const { voice, frame, style, before, after, format, details, options } = narration;
+    const value = { voice, frame, style, before, after, format, details, options };
+    await db.narrations.put(narration);
     await db.settings.put({ name: DEFAULTS, value });
-  });
-}
-
-export async function removeNarration(id: string): Promise<void> {
-  await db.transaction('rw', db.narrations, db.renders, async () => {
-    await db.narrations.delete(id);
-    await db.renders.delete(id);
   });
 }
 

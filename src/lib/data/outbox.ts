@@ -2,9 +2,11 @@ import {
   approve as approveEntry,
   changeRequest,
   isUpdate,
+  keepTheirs,
   mergeSaved,
   newEntry,
   outboxEntrySchema,
+  overwriteTheirs,
   retryNow,
   type OutboxEntry,
   type OutboxState,
@@ -89,6 +91,39 @@ export async function putRequest(
 
 export const requestRemove = (key: string, now: number): Promise<OutboxEntry | null> =>
   change(key, (entry) => entry && changeRequest(entry, { wanted: 'removed' }, now));
+
+/** Brings back what stood there before the last change; where nothing did, the item is to go. */
+export const requestUndo = (key: string, now: number): Promise<OutboxEntry | null> =>
+  change(key, (entry) => {
+    // While somebody else's version stands there, the user chooses first.
+    if (!entry || entry.theirs) return null;
+    const payload = entry.sentBefore;
+    return changeRequest(
+      entry,
+      payload ? { wanted: 'published', payload } : { wanted: 'removed' },
+      now
+    );
+  });
+
+/** What to do about a post that somebody changed at its place. */
+export const resolveTheirs = (
+  key: string,
+  choice: 'keep' | 'overwrite',
+  now: number
+): Promise<OutboxEntry | null> =>
+  change(
+    key,
+    (entry) => entry && (choice === 'keep' ? keepTheirs(entry, now) : overwriteTheirs(entry, now))
+  );
+
+/** Notes what a place holds of items that were made here, by their keys. */
+export const noteSeen = (placeId: string, held: ReadonlyMap<string, string>): Promise<unknown> =>
+  db.outbox
+    .where({ placeId })
+    .filter((e) => e.state === 'published' && (held.get(e.key) ?? '') !== (e.seen ?? ''))
+    .modify((entry) => {
+      entry.seen = held.get(entry.key) ?? '';
+    });
 
 export const retryEntry = (key: string, now: number): Promise<OutboxEntry | null> =>
   change(key, (entry) => entry && retryNow(entry, now));

@@ -83,3 +83,11 @@ export interface Media {
   /** Of sound that was decoded (16 bits, woven, 48,000 a second): its channels. */
   channels: number | null;
 }
+
+/** Rows that were thrown away, for as long as that can be undone. */
+export interface Trashed {
+  id: string;
+  /** ISO 8601. */
+  at: string;
+  rows: { table: string; row: object }[];
+}

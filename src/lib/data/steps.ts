@@ -47,6 +47,8 @@ export function recorded(target: Target, key: string): Target {
     update: (url, payload, k) =>
       call('update', `${url}\n${text(payload)}`, () => target.update(url, payload, k)),
     remove: (url, k, payload) => call('remove', url, () => target.remove(url, k, payload)),
+    ...(target.look && { look: (url: string) => target.look?.(url) ?? Promise.resolve(null) }),
+    ...(target.isAsSent && { isAsSent: (held, sent) => target.isAsSent?.(held, sent) ?? false }),
     ...(target.prepare && {
       prepare: (payload: Payload) =>
         call('prepare', '', () => target.prepare?.(payload) ?? Promise.resolve())

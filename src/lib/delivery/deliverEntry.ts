@@ -7,6 +7,8 @@ import {
   entryStore,
   pendingKeys,
   requestRemove,
+  requestUndo,
+  resolveTheirs,
   retryEntry
 } from '$lib/data/outbox.ts';
 import { getPlace } from '$lib/data/places.ts';
@@ -14,6 +16,20 @@ import { recorded } from '$lib/data/steps.ts';
 import { targetFor } from '$lib/places/adapter.ts';
 import { readPlaces } from '$lib/work/read.ts';
 import { attempt } from '$lib/work/tasks.svelte.ts';
+
+/** Undoes the last publishing: brings back the version before, or removes what had none. */
+export async function undoLast(key: string): Promise<void> {
+  if (await requestUndo(key, Date.now())) await deliverEntry(key);
+}
+
+/** Settles what somebody changed at the place: theirs stays, or is overwritten as it was shown. */
+export async function settleTheirs(key: string, choice: 'keep' | 'overwrite'): Promise<void> {
+  const entry = await resolveTheirs(key, choice, Date.now());
+  if (!entry) return;
+  if (choice === 'overwrite') return deliverEntry(key);
+  const { itemId, placeId, laneId, payload, url } = entry;
+  await note({ what: 'kept-theirs', key, itemId, placeId, laneId, title: payload.title, url });
+}
 
 /** Takes back what was published: removes it at its place, or puts back what was changed. */
 export async function undoEntry(key: string): Promise<void> {

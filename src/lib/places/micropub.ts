@@ -4,17 +4,23 @@ import {
   isChange,
   isPost,
   type ChangePayload,
+  type Held,
   type Payload,
   type PostPayload
 } from '$lib/core/delivery/outbox.ts';
+import { hashOf } from '$lib/core/model/hash.ts';
 import type { Item, Visibility } from '$lib/core/model/item.ts';
 import { itemId } from '$lib/core/model/ids.ts';
 import { keyOfUid, uidOfKey } from '$lib/core/model/origin.ts';
 import { PlaceError } from '$lib/core/model/place.ts';
 import { first, MicropubPlace, type Properties } from './micropubPlace.ts';
+import type { OwnItem } from './place.ts';
 
 /** A blog that takes posts by Micropub (W3C Recommendation of 23 May 2017). Read by its feed. */
 export class MicropubBlog extends MicropubPlace {
+  /** Fingerprints of our posts by their keys, as last listed. */
+  readonly heldByKey = new Map<string, string>();
+
   async findByKey(key: string): Promise<string | null> {
     for await (const properties of this.sources()) {
       if (first(properties, 'uid') === uidOfKey(key) || originOf(properties) === key) {
@@ -45,9 +51,26 @@ export class MicropubBlog extends MicropubPlace {
     else await this.#removeEmbed(url, change.html);
   }
 
+  async look(url: string): Promise<Held | null> {
+    const properties = await this.source(url);
+    return properties && heldOf(properties);
+  }
+
+  isAsSent(held: Held, sent: Payload): boolean {
+    if (!isPost(sent)) return true;
+    return held.fingerprint === heldOf(toProperties(sent, '')).fingerprint;
+  }
+
   async #change(url: string, change: ChangePayload['change']): Promise<string> {
-    if (change.what === 'retitle') await this.retitle(url, change.to);
-    else await this.addEmbed(url, change.html, change.embedUrl);
+    if (change.what === 'retitle') {
+      // A title that is neither the one we knew nor the one we want is somebody's choice.
+      // Where it cannot be read, the change itself says why.
+      const properties = await this.source(url).catch(() => null);
+      const name = properties && first(properties, 'name');
+      if (name !== null && name !== change.from && name !== change.to)
+        throw new PlaceError({ kind: 'changed-there', url, detail: name });
+      await this.retitle(url, change.to);
+    } else await this.addEmbed(url, change.html, change.embedUrl);
     return url;
   }
 
@@ -88,9 +111,12 @@ export class MicropubBlog extends MicropubPlace {
     });
   }
 
-  async listOwn(): Promise<{ item: Item; html: string }[]> {
-    const own: { item: Item; html: string }[] = [];
+  async listOwn(): Promise<OwnItem[]> {
+    const own: OwnItem[] = [];
+    this.heldByKey.clear();
     for await (const properties of this.sources()) {
+      const key = keyOfUid(first(properties, 'uid'));
+      if (key) this.heldByKey.set(key, heldOf(properties).fingerprint);
       const visibility = visibilityOf(properties);
       if (visibility !== 'public') own.push(toOwnItem(properties, this.linked.id, visibility));
     }
@@ -127,6 +153,29 @@ function htmlOf(properties: Properties): string {
   return content && typeof content === 'object' && 'html' in content
     ? String(content.html)
     : String(content ?? '');
+}
+
+/** What somebody may have changed of a post: how the place writes its HTML makes no difference. */
+function heldOf(properties: Properties): Held {
+  const html = htmlOf(properties);
+  const { embeds, links } = cleanHtml(html, first(properties, 'url') || 'https://post.invalid/');
+  const status =
+    first(properties, 'post-status') === 'draft'
+      ? 'draft'
+      : first(properties, 'visibility') === 'private'
+        ? 'private'
+        : 'public';
+  const title = first(properties, 'name');
+  const content = JSON.stringify([
+    title,
+    htmlText(html).replace(/\s+/g, ' ').trim(),
+    embeds,
+    links,
+    (properties.category ?? []).map(String).sort(),
+    first(properties, 'summary'),
+    status
+  ]);
+  return { fingerprint: `${content.length}-${hashOf(content)}`, title, html, status };
 }
 
 const originOf = (properties: Properties): string | null =>

@@ -23,4 +23,6 @@ export interface PlaceAdapter extends Partial<Target> {
   fetchCapabilities(signal?: AbortSignal): Promise<Capabilities>;
   /** What only the owner sees: drafts, dated and private posts and videos. */
   listOwn?(signal?: AbortSignal): Promise<OwnItem[]>;
+  /** What the place holds of items that were made here, as last listed: fingerprints by key. */
+  readonly heldByKey?: ReadonlyMap<string, string>;
 }

@@ -104,8 +104,18 @@
   {/if}
   <div class="ml-auto flex min-w-0 items-center gap-4">
     {#each tasks.running as task (task.id)}<Progress {task} />{/each}
-    <p role="status" class="min-w-0 truncate text-sm">
-      {tasks.running.length === 0 ? deck.message : ''}
+    <p role="status" class="min-w-0 truncate text-sm" title={deck.message}>
+      {tasks.running.length === 0 || deck.action ? deck.message : ''}
     </p>
+    {#if deck.action}
+      {@const { label, run } = deck.action}
+      <button
+        class="plain btn shrink-0 btn-sm"
+        onclick={() => {
+          deck.say('');
+          void run();
+        }}>{label}</button
+      >
+    {/if}
   </div>
 </footer>

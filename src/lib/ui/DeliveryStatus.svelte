@@ -1,9 +1,11 @@
 <script lang="ts">
   import type { Snippet } from 'svelte';
-  import type { OutboxEntry } from '$lib/core/delivery/outbox.ts';
-  import { retryNow } from '$lib/delivery/deliverEntry.ts';
+  import { isPost, type OutboxEntry } from '$lib/core/delivery/outbox.ts';
+  import { retryNow, settleTheirs } from '$lib/delivery/deliverEntry.ts';
   import { clock } from './clock.svelte.ts';
   import { canCancel, deliveryMessage, isUnderWay } from './deliveryMessages.ts';
+  import TheirVersion from './TheirVersion.svelte';
+  import ConfirmButton from './ConfirmButton.svelte';
   import ProblemNote from './ProblemNote.svelte';
 
   interface Props {
@@ -25,10 +27,18 @@
   const now = clock(() => isSending);
   const isCancellable = $derived(canCancel(entry, now.value));
   const isThere = $derived(Boolean(entry.url) && !isSending && entry.wanted === 'published');
+  const isPublic = $derived(!isPost(entry.payload) || entry.payload.status === 'public');
 </script>
 
 <p class="text-sm" role="status">{message || deliveryMessage(entry, noun, now.value)}</p>
-{#if entry.problem && entry.state !== 'published'}
+{#if entry.theirs}
+  <TheirVersion
+    theirs={entry.theirs}
+    ours={isPost(entry.payload) ? entry.payload : null}
+    onkeep={() => settleTheirs(entry.key, 'keep')}
+    onoverwrite={() => settleTheirs(entry.key, 'overwrite')}
+  />
+{:else if entry.problem && entry.state !== 'published'}
   <ProblemNote problem={entry.problem} item={entry.payload.title}>
     {#snippet actions()}
       {#if entry.state === 'failed'}
@@ -44,7 +54,12 @@
     {#if isThere && url}<a href={url} target="_blank" rel="noreferrer">View {noun}</a>{/if}
     {@render actions?.()}
     {#if isThere}
-      <button class="plain btn btn-sm" onclick={() => onremove()}>Delete {noun}</button>
+      <ConfirmButton
+        label="Delete {noun}…"
+        confirm="Delete it {isPublic ? 'for everybody' : 'at its place'}"
+        keep="Keep it"
+        onconfirm={onremove}
+      />
     {:else if isCancellable}
       <button class="bare btn btn-sm" onclick={() => onremove()}>Cancel</button>
     {/if}

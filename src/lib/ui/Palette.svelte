@@ -1,7 +1,8 @@
 <script lang="ts">
   import { goto } from '$app/navigation';
   import { findTwins } from '$lib/data/twins.ts';
-  import { startDemo, startEmpty, type Demo } from '$lib/work/start.ts';
+  import type { Demo } from '$lib/work/start.ts';
+  import { demoWithUndo, emptyWithUndo } from './startOver.ts';
   import { readNow } from './readNow.ts';
   import { mode } from './mode.svelte.ts';
   import { rowForKey } from '$lib/ui/listKeys.ts';
@@ -34,14 +35,14 @@
     {
       label: 'Start empty',
       hint: 'Forgets what this browser keeps',
-      run: () => startEmpty().then(() => goto('/'))
+      run: () => emptyWithUndo().then(() => goto('/'))
     },
     ...(demo
       ? [
           {
             label: 'Start with the demo world',
             hint: 'Forgets what this browser keeps',
-            run: () => startDemo(demo)
+            run: () => demoWithUndo(demo)
           }
         ]
       : [])

@@ -9,6 +9,12 @@ export interface Playing {
   turn: number;
 }
 
+/** What can be done about a message, as long as it is shown. */
+export interface Action {
+  label: string;
+  run: () => unknown;
+}
+
 export interface Reading {
   label: string;
   /** The sentence that is being read, and the characters of the word in it. */
@@ -20,6 +26,10 @@ export interface Reading {
 let playing = $state<Playing | null>(null);
 let reading = $state<Reading | null>(null);
 let message = $state('');
+let action = $state.raw<Action | null>(null);
+let fading: ReturnType<typeof setTimeout> | undefined;
+/** Milliseconds that a message stays. */
+const SHOWN = 10_000;
 let turn = 0;
 
 const speech = (): SpeechSynthesis | null =>
@@ -86,8 +96,18 @@ export const deck = {
     reading = null;
   },
 
-  /** Says a line at the right of the deck, and to screen readers. */
-  say(line: string): void {
+  get action() {
+    return action;
+  },
+
+  /** Says a line at the right of the deck for ten seconds, and to screen readers. */
+  say(line: string, offered: Action | null = null): void {
     message = line;
+    action = offered;
+    clearTimeout(fading);
+    fading = setTimeout(() => {
+      message = '';
+      action = null;
+    }, SHOWN);
   }
 };

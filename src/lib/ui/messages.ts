@@ -42,6 +42,8 @@ export function reasonMessage(reason: TwinReason): string {
       return `Premieres ${formatDateTime(reason.on)}.`;
     case 'differs':
       return 'The video has another title now than its post.';
+    case 'post-changed':
+      return 'The post was changed at the blog.';
     case 'post-is-draft':
       return 'The post is a draft.';
     case 'post-is-private':
@@ -94,6 +96,10 @@ const PROBLEMS: Record<ProblemKind, ProblemText> = {
   'no-answer': {
     what: 'The site did not answer.',
     todo: 'Check the address, or try again in a minute.'
+  },
+  'changed-there': {
+    what: 'It was changed there since you last published it, so nothing was overwritten.',
+    todo: 'Compare both versions, then choose one.'
   },
   'timed-out': { what: 'The site took too long to answer.', todo: 'Try again in a minute.' },
   'too-large': {
@@ -269,6 +275,12 @@ const LINES: Record<JournalLine['what'], string> = {
   'run-failed': 'Lane failed',
   'lane-paused': 'Lane paused',
   'fell-due': 'Missed while closed',
+  'kept-theirs': 'Kept as it is at the blog',
+  discarded: 'Changes discarded',
+  'lane-deleted': 'Lane deleted',
+  'layout-deleted': 'Layout deleted',
+  'started-over': 'Everything cleared',
+  'brought-back': 'Brought back',
   'set-aside': 'Set aside',
   restored: 'Restored',
   accepted: 'Accepted as in step'

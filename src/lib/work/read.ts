@@ -3,6 +3,7 @@ import { toProblem } from '$lib/core/delivery/retry.ts';
 import { PlaceError, type Place } from '$lib/core/model/place.ts';
 import { plural } from '$lib/core/text/plural.ts';
 import { note } from '$lib/data/journal.ts';
+import { noteSeen } from '$lib/data/outbox.ts';
 import { allPlaces, patchPlace } from '$lib/data/places.ts';
 import { adapterFor } from '$lib/places/adapter.ts';
 import { readAddress } from '$lib/places/wire.ts';
@@ -46,6 +47,7 @@ async function readPlace(place: Place, signal: AbortSignal, report: Report): Pro
     );
     const { count, problem } = await coreWorker().readFeed(place, own, proxy(fetchPage));
     if (problem) throw new PlaceError(problem);
+    if (own && adapter.heldByKey) await noteSeen(place.id, adapter.heldByKey);
     return count;
   });
 }

@@ -1,10 +1,10 @@
 import { z } from 'zod';
 import { addressFromInput, canonicalAddress } from '$lib/core/feeds/address.ts';
 import { cookieFor } from '$lib/data/linkedOrigins.ts';
-import { clearEverything } from '$lib/data/everything.ts';
+import { clearEverything, EVERYTHING } from '$lib/data/everything.ts';
 import { allItems } from '$lib/data/items.ts';
 import { allNetworks } from '$lib/data/networks.ts';
-import { forgetBefore } from '$lib/data/journal.ts';
+import { forgetBefore, note } from '$lib/data/journal.ts';
 import { setAside } from '$lib/data/decisions.ts';
 import { forgetOldSpeech } from '$lib/data/speech.ts';
 import { readMailbox } from '$lib/data/mailbox.ts';
@@ -26,6 +26,9 @@ export const demoSchema = z.object({
 });
 export type Demo = z.infer<typeof demoSchema>;
 
+/** The demo world being opened in this tab; a start anew stops it. */
+let opening: AbortController | null = null;
+
 const startedSchema = z.enum(['demo', 'empty']).optional();
 
 /** Begins: links the demo world on a first visit where there is one, then takes up what was left. */
@@ -33,37 +36,49 @@ export async function start(demo: Demo | null): Promise<void> {
   await navigator.locks.request('start', async () => {
     if (!demo || (await readSetting('started', startedSchema))) return;
     if ((await allPlaces()).length > 0) return;
-    await runTask('Opening the demo world', async (signal, report) => {
-      for (const { address, key } of demo.places) {
-        report(address);
-        const place = await connectPlace(
-          await findPlace(addressFromInput(address) ?? address, signal)
-        );
-        if (key) await setKey(place, key, signal);
-      }
-      await readPlaces();
-      const aside = new Set(demo.setAside.map(canonicalAddress));
-      const items = (await allItems()).filter((i) => aside.has(canonicalAddress(i.url)));
-      for (const item of items) await setAside(item.id, new Date().toISOString());
-      for (const { address, key } of demo.networks) {
-        report(address);
-        const { findNetwork, connectNetwork, setNetworkKey } = await import('./networks.ts');
-        await setNetworkKey(
-          await connectNetwork(await findNetwork(address, signal), signal),
-          key,
-          signal
-        );
-      }
-      if (demo.mailbox) {
-        const { findMailbox, connectMailbox } = await import('./mailbox.ts');
-        await connectMailbox(await findMailbox(demo.mailbox.address, signal), demo.mailbox.key);
-      }
-      for (const place of demo.byHand) {
-        const { addByHand } = await import('./networks.ts');
-        await addByHand({ ...place, text: 600, picture: 'optional', hashtags: 0, isUsual: false });
-      }
-      await saveSetting('started', 'demo');
-    });
+    opening = new AbortController();
+    await runTask(
+      'Opening the demo world',
+      async (signal, report) => {
+        for (const { address, key } of demo.places) {
+          report(address);
+          const place = await connectPlace(
+            await findPlace(addressFromInput(address) ?? address, signal)
+          );
+          if (key) await setKey(place, key, signal);
+        }
+        await readPlaces();
+        const aside = new Set(demo.setAside.map(canonicalAddress));
+        const items = (await allItems()).filter((i) => aside.has(canonicalAddress(i.url)));
+        for (const item of items) await setAside(item.id, new Date().toISOString());
+        for (const { address, key } of demo.networks) {
+          report(address);
+          const { findNetwork, connectNetwork, setNetworkKey } = await import('./networks.ts');
+          await setNetworkKey(
+            await connectNetwork(await findNetwork(address, signal), signal),
+            key,
+            signal
+          );
+        }
+        if (demo.mailbox) {
+          const { findMailbox, connectMailbox } = await import('./mailbox.ts');
+          await connectMailbox(await findMailbox(demo.mailbox.address, signal), demo.mailbox.key);
+        }
+        for (const place of demo.byHand) {
+          const { addByHand } = await import('./networks.ts');
+          await addByHand({
+            ...place,
+            text: 600,
+            picture: 'optional',
+            hashtags: 0,
+            isUsual: false
+          });
+        }
+        signal.throwIfAborted();
+        await saveSetting('started', 'demo');
+      },
+      opening.signal
+    );
   });
   await sendOrigins();
   await deliverPending();
@@ -75,14 +90,21 @@ export async function start(demo: Demo | null): Promise<void> {
 /** Forgets everything this browser keeps and begins without places. Nothing at the places changes. */
 export async function startEmpty(): Promise<void> {
   // Now: a page loaded in between would take it for a first visit and begin with the demo world.
-  await clearEverything('empty');
+  await clearAll('empty');
   await sendOrigins();
 }
 
 /** Forgets everything and opens the demo world once more. */
 export async function startDemo(demo: Demo): Promise<void> {
-  await clearEverything();
+  await clearAll();
   await start(demo);
+}
+
+/** What is being opened is stopped first, or it would go on filling what was cleared. */
+async function clearAll(started?: 'empty'): Promise<void> {
+  opening?.abort();
+  await navigator.locks.request('start', () => clearEverything(started));
+  await note({ what: 'started-over', trash: EVERYTHING });
 }
 
 /**

@@ -1,7 +1,7 @@
 <script lang="ts">
   import { DateTime } from 'luxon';
   import { journalLineSchema, type JournalLine } from '$lib/core/model/journal.ts';
-  import { isUpdate, type OutboxEntry } from '$lib/core/delivery/outbox.ts';
+  import { isChange, isUpdate, type OutboxEntry } from '$lib/core/delivery/outbox.ts';
   import { allLanes } from '$lib/data/lanes.ts';
   import { allEntries, getEntry } from '$lib/data/outbox.ts';
   import { placeTitles } from '$lib/data/places.ts';
@@ -12,6 +12,7 @@
   import Steps from '$lib/ui/Steps.svelte';
   import { z } from 'zod';
   import { deck } from '$lib/ui/deck.svelte.ts';
+  import ConfirmButton from '$lib/ui/ConfirmButton.svelte';
   import EmptyState from '$lib/ui/EmptyState.svelte';
   import { live } from '$lib/ui/live.svelte.ts';
   import LongList from '$lib/ui/LongList.svelte';
@@ -22,8 +23,10 @@
     outcomeLabels,
     problemMessage
   } from '$lib/ui/messages.ts';
-  import { retryNow, undoEntry } from '$lib/delivery/deliverEntry.ts';
+  import { retryNow, undoLast } from '$lib/delivery/deliverEntry.ts';
   import { undoUpdate } from '$lib/work/publishUpdates.ts';
+  import { EVERYTHING } from '$lib/data/everything.ts';
+  import { undoDiscard } from '$lib/work/discard.ts';
   import { runTask } from '$lib/work/tasks.svelte.ts';
 
   /** Lines that are read at first, and more each time the end comes near. */
@@ -99,17 +102,26 @@
   }
 
   async function undo(entry: OutboxEntry) {
-    await runTask(`Deleting “${entry.payload.title}”`, () =>
-      isUpdate(entry.payload) ? undoUpdate(entry) : undoEntry(entry.key)
+    const { title } = entry.payload;
+    const isRestored = entry.sentBefore !== null;
+    await runTask(isRestored ? `Restoring “${title}”` : `Deleting “${title}”`, () =>
+      isUpdate(entry.payload) ? undoUpdate(entry) : undoLast(entry.key)
     );
     const now = await getEntry(entry.key);
     deck.say(
       now?.state === 'removed'
         ? isUpdate(entry.payload)
           ? 'The update was deleted.'
-          : 'The post was deleted from the blog.'
-        : 'It is not deleted yet; the journal says why.'
+          : `“${title}” was deleted.`
+        : now?.state === 'published' && isRestored
+          ? `“${title}” is again as it was before.`
+          : 'It is not undone yet; the journal says why.'
     );
+  }
+  async function bringBack(line: JournalLine) {
+    const isBack = await undoDiscard(line.trash, line.title);
+    deck.say(isBack ? 'It is back as it was.' : 'It can no longer be brought back.');
+    if (line.trash === EVERYTHING) location.reload();
   }
 </script>
 
@@ -245,12 +257,29 @@
                 {/if}
               </div>
               <div role="cell" class="py-1 text-right whitespace-nowrap">
-                {#if entry?.state === 'published'}
+                {#if line.trash}
+                  <button
+                    class="plain btn btn-sm"
+                    aria-label="Undo: {lineMessage(line.what)} {line.title}"
+                    onclick={() => bringBack(line)}>Undo</button
+                  >
+                {:else if entry?.theirs}
+                  <a class="plain btn btn-sm" href="/desk/{entry.itemId}">Compare</a>
+                {:else if entry?.state === 'published' && entry.sentBefore}
                   <button
                     class="plain btn btn-sm"
                     aria-label="Undo: “{line.title}”"
+                    title="Brings back the version before"
                     onclick={() => undo(entry)}>Undo</button
                   >
+                {:else if entry?.state === 'published'}
+                  <ConfirmButton
+                    label="Undo…"
+                    of={line.title}
+                    confirm={isChange(entry.payload) ? 'Put it back' : 'Delete it there'}
+                    keep="Keep it"
+                    onconfirm={() => undo(entry)}
+                  />
                 {:else if entry?.state === 'failed'}
                   <button
                     class="plain btn btn-sm"

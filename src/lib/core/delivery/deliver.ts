@@ -3,7 +3,9 @@ import {
   afterCommand,
   beforeCommand,
   nextCommand,
+  isChange,
   type Command,
+  type Held,
   type OutboxEntry,
   type Outcome,
   type Payload
@@ -24,6 +26,10 @@ export interface Target {
    * nothing, so it may be done any number of times and take any time.
    */
   prepare?(payload: Payload): Promise<void>;
+  /** What stands at an address now, or null where that cannot be told or is nothing. */
+  look?(url: string): Promise<Held | null>;
+  /** Whether what stands there is what was sent, but for how the place writes it. */
+  isAsSent?(held: Held, sent: Payload): boolean;
 }
 
 /** Where entries are kept. `save` resolves when the entry is safe. */
@@ -75,11 +81,42 @@ export async function deliver(
     }
     const begun = beforeCommand(entry, command, now());
     await store.save(begun);
-    const outcome = await carryOut(command, begun, target);
+    const outcome =
+      (await changedThere(command, begun, target)) ?? (await carryOut(command, begun, target));
     looked = outcome.came === 'not-found' ? true : command.do === 'find' ? looked : false;
     const after = afterCommand(begun, command, outcome, now(), chance());
     await store.save(after);
+    if (outcome.came === 'published') await noteHeld(after, target, store);
   }
+}
+
+/**
+ * What somebody made of an item at its place since it was last sent: it is never overwritten unseen.
+ * @returns null where nothing speaks against the update
+ */
+async function changedThere(
+  command: Command,
+  { held, sent, payload }: OutboxEntry,
+  target: Target
+): Promise<Outcome | null> {
+  if (command.do !== 'update' || !target.look || isChange(payload)) return null;
+  if (!held && !sent) return null;
+  try {
+    const there = await target.look(command.url);
+    if (!there || there.fingerprint === held) return null;
+    if (!held && sent && target.isAsSent?.(there, sent)) return null;
+    return { came: 'changed', theirs: there };
+  } catch (error) {
+    return { came: 'problem', problem: toProblem(error) };
+  }
+}
+
+/** Notes how the place holds what it took, so that a later change by hand is told from it. */
+async function noteHeld(entry: OutboxEntry, target: Target, store: EntryStore): Promise<void> {
+  if (!target.look || isChange(entry.payload)) return;
+  // Where it cannot be read now, the next update compares with what was sent.
+  const there = await target.look(entry.url).catch(() => null);
+  if (there) await store.save({ ...entry, held: there.fingerprint });
 }
 
 /** The problem that keeps a command from being begun, or null. */

@@ -97,6 +97,16 @@ export const isChange = (payload: Payload): payload is ChangePayload =>
   'kind' in payload && payload.kind === 'change';
 export const isPost = (payload: Payload): payload is PostPayload => !('kind' in payload);
 
+/** What a place holds of a post, as its owner may have changed it there. */
+export const heldSchema = z.object({
+  /** The same for the same content, and for nothing else. */
+  fingerprint: z.string(),
+  title: z.string(),
+  html: z.string(),
+  status: z.enum(['draft', 'public', 'private'])
+});
+export type Held = z.infer<typeof heldSchema>;
+
 /** What stood out when something was made; screens turn it into words. */
 export const findingSchema = z.object({
   /** A `blocking` one is never approved; a `wrong` one waits for a person. */
@@ -145,6 +155,14 @@ export const outboxEntrySchema = z.object({
   /** Of what is posted by hand: the address it got, once it is known. */
   answer: z.string().default(''),
   findings: z.array(findingSchema).default([]),
+  /** What the place last took from us, and what it had taken before that: an undo brings it back. */
+  sent: payloadSchema.nullable().default(null),
+  sentBefore: payloadSchema.nullable().default(null),
+  /** Fingerprint of what the place held after that, and when it was last read; empty if unknown. */
+  held: z.string().default(''),
+  seen: z.string().default(''),
+  /** What somebody made of it at the place, while the user has not chosen. */
+  theirs: heldSchema.nullable().default(null),
   created: z.number(),
   updated: z.number()
 });
@@ -165,6 +183,8 @@ export type Outcome =
   | { came: 'not-found' }
   | { came: 'published'; url: string; revision: number }
   | { came: 'removed' }
+  /** Somebody changed it there: nothing was sent. */
+  | { came: 'changed'; theirs: Held }
   | { came: 'problem'; problem: Problem };
 
 /** Milliseconds. A call is given up after `callLimit`; it may take effect until then. */
@@ -191,6 +211,11 @@ export function newEntry(
     unsettledUntil: 0,
     problem: null,
     answer: '',
+    sent: null,
+    sentBefore: null,
+    held: '',
+    seen: '',
+    theirs: null,
     created: now,
     updated: now
   };
@@ -210,9 +235,44 @@ export function changeRequest(
     attempts: 0,
     nextTry: now,
     problem: null,
+    theirs: null,
     updated: now
   };
 }
+
+/** Whether somebody changed an item at its place since it was last sent, as far as is known. */
+export const isChangedThere = ({
+  held,
+  seen,
+  state,
+  theirs
+}: Pick<OutboxEntry, 'held' | 'seen' | 'state' | 'theirs'>): boolean =>
+  Boolean(theirs) || (state === 'published' && Boolean(held && seen) && held !== seen);
+
+/** Leaves what somebody made of an item at its place as it is, and takes it for agreed. */
+export const keepTheirs = (entry: OutboxEntry, now: number): OutboxEntry => ({
+  ...entry,
+  payload: entry.sent ?? entry.payload,
+  held: entry.theirs?.fingerprint ?? entry.seen,
+  seen: '',
+  theirs: null,
+  problem: null,
+  state: 'published',
+  publishedRevision: entry.revision,
+  updated: now
+});
+
+/** Sends what is wanted over what the user has seen of theirs; a further change there asks again. */
+export const overwriteTheirs = (entry: OutboxEntry, now: number): OutboxEntry => ({
+  ...entry,
+  held: entry.theirs?.fingerprint ?? entry.held,
+  theirs: null,
+  problem: null,
+  state: 'waiting',
+  attempts: 0,
+  nextTry: now,
+  updated: now
+});
 
 /**
  * What to keep when a worker saves an entry: a wish written while it worked stands, and what was
@@ -220,8 +280,8 @@ export function changeRequest(
  */
 export function mergeSaved(stored: OutboxEntry | null, learned: OutboxEntry): OutboxEntry {
   if (!stored || stored.revision <= learned.revision) return learned;
-  const { url, publishedRevision, unsettledUntil } = learned;
-  return { ...stored, url, publishedRevision, unsettledUntil };
+  const { url, publishedRevision, unsettledUntil, sent, sentBefore, held } = learned;
+  return { ...stored, url, publishedRevision, unsettledUntil, sent, sentBefore, held };
 }
 
 /** Lets what waits for review or for its pace go out; what is planned for later keeps its time. */
@@ -291,7 +351,20 @@ export function afterCommand(
         state: 'removed',
         url: urlAfterRemoval(entry),
         unsettledUntil: 0,
-        publishedRevision: 0
+        publishedRevision: 0,
+        sent: null,
+        sentBefore: null,
+        held: '',
+        seen: ''
+      };
+    case 'changed':
+      return {
+        ...known,
+        state: 'failed',
+        // Nothing was sent.
+        unsettledUntil: 0,
+        theirs: outcome.theirs,
+        problem: problemSchema.parse({ kind: 'changed-there', url: entry.url })
       };
     case 'published': {
       const isCurrent = outcome.revision === entry.revision;
@@ -301,6 +374,10 @@ export function afterCommand(
         publishedRevision: outcome.revision,
         unsettledUntil: 0,
         attempts: 0,
+        sent: entry.payload,
+        sentBefore: entry.publishedRevision > 0 ? entry.sent : null,
+        held: '',
+        seen: '',
         state: isCurrent && entry.wanted === 'published' ? 'published' : 'waiting'
       };
     }

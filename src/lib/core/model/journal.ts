@@ -24,6 +24,12 @@ export const journalLineSchema = z.object({
     'run-failed',
     'lane-paused',
     'fell-due',
+    'kept-theirs',
+    'discarded',
+    'lane-deleted',
+    'layout-deleted',
+    'started-over',
+    'brought-back',
     'set-aside',
     'restored',
     'accepted'
@@ -36,6 +42,8 @@ export const journalLineSchema = z.object({
   url: z.string().default(''),
   /** Key of the outbox entry. */
   key: z.string().default(''),
+  /** Name of what was thrown away, where that can be undone. */
+  trash: z.string().default(''),
   count: z.number().nullable().default(null),
   problem: problemSchema.nullable().default(null)
 });

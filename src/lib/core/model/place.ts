@@ -25,6 +25,8 @@ export const problemSchema = z.object({
     'right-missing',
     'over-quota',
     'refused',
+    /** Somebody changed the item there since it was last sent; nothing was overwritten. */
+    'changed-there',
     /** An item gives nothing of the kind that was asked for. */
     'nothing-to-make',
     /** The place answered, but not as its standard has it. */

@@ -26,6 +26,8 @@ export const twinReasonSchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('alone') }),
   z.object({ kind: z.literal('premiere'), on: z.string() }),
   z.object({ kind: z.literal('differs'), differences: z.array(differenceSchema) }),
+  /** Somebody changed the post at its blog since it was last sent from here. */
+  z.object({ kind: z.literal('post-changed') }),
   z.object({ kind: z.literal('post-is-draft') }),
   z.object({ kind: z.literal('post-is-private') }),
   z.object({ kind: z.literal('post-is-dated'), on: z.string() }),

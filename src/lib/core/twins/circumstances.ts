@@ -1,4 +1,11 @@
-import { isChange, isUpdate, type OutboxEntry, type OutboxState } from '../delivery/outbox.ts';
+import {
+  isChange,
+  isChangedThere,
+  isPost,
+  isUpdate,
+  type OutboxEntry,
+  type OutboxState
+} from '../delivery/outbox.ts';
 import type { Transfer } from '../delivery/transfer.ts';
 import type { Circumstances, Publishing } from './pair.ts';
 
@@ -25,8 +32,13 @@ export interface PairingFacts {
 /** Facts by the items they are about, as pairing needs them. */
 export function circumstancesOf(facts: PairingFacts): Circumstances {
   const publishing = new Map<string, Publishing>();
+  const changedThere = new Set(
+    facts.entries.filter((e) => isPost(e.payload) && isChangedThere(e)).map((e) => e.key)
+  );
   const embedding = new Set(facts.transfers.filter((t) => t.embeds).map((t) => t.itemId));
-  for (const { itemId, payload, state } of facts.entries) {
+  for (const { itemId, payload, state, theirs } of facts.entries) {
+    // What stands at the blog is another version, and the user is to choose.
+    if (theirs) continue;
     // An update on its way makes neither half; a change makes none either, but may tie them.
     if (isUpdate(payload)) continue;
     const stage = PUBLISHING[state];
@@ -40,6 +52,7 @@ export function circumstancesOf(facts: PairingFacts): Circumstances {
     onDesk: new Map(facts.drafts.map((d) => [d.id, d.since])),
     inBooth: new Map(facts.narrations.map((n) => [n.id, n.since])),
     publishing,
-    embedding
+    embedding,
+    changedThere
   };
 }

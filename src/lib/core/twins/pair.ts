@@ -19,6 +19,8 @@ export interface Circumstances {
   publishing: ReadonlyMap<string, Publishing>;
   /** Posts that are still to show the video that was made from them. */
   embedding: ReadonlySet<string>;
+  /** Keys of posts that somebody changed at their blog since they were last sent. */
+  changedThere: ReadonlySet<string>;
 }
 
 export const noCircumstances: Circumstances = {
@@ -27,7 +29,8 @@ export const noCircumstances: Circumstances = {
   onDesk: new Map(),
   inBooth: new Map(),
   publishing: new Map(),
-  embedding: new Set()
+  embedding: new Set(),
+  changedThere: new Set()
 };
 
 type Tie = 'made-here' | 'embeds' | 'links';
@@ -152,7 +155,7 @@ function standingOf(
   video: Item | null,
   post: Item | null,
   tie: Tie | null,
-  { setAside, accepted, onDesk, inBooth, publishing, embedding }: Circumstances
+  { setAside, accepted, onDesk, inBooth, publishing, embedding, changedThere }: Circumstances
 ): { standing: Standing; reason: TwinReason } {
   const aside = setAside.get(video?.id ?? post?.id ?? '');
   if (aside) return { standing: 'set-aside', reason: { kind: 'set-aside', on: aside } };
@@ -175,6 +178,8 @@ function standingOf(
       ? { standing: 'in-hand', reason: { kind: 'in-the-booth', since } }
       : { standing: 'no-video', reason: { kind: 'alone' } };
   }
+  if (post.origin && changedThere.has(post.origin))
+    return { standing: 'drifted', reason: { kind: 'post-changed' } };
   if (post.visibility === 'draft')
     return { standing: 'in-hand', reason: { kind: 'post-is-draft' } };
   if (post.visibility === 'scheduled') {

@@ -1,7 +1,7 @@
 <script lang="ts">
+  import UndoButtons from '$lib/ui/UndoButtons.svelte';
   import Mic from '@lucide/svelte/icons/mic';
   import Square from '@lucide/svelte/icons/square';
-  import Undo2 from '@lucide/svelte/icons/undo-2';
   import Volume2 from '@lucide/svelte/icons/volume-2';
   import {
     joinScene,
@@ -115,9 +115,7 @@
           disabled={(booth.narration?.scenes.length ?? 0) < 2}
           onclick={remove}>Remove</button
         >
-        <button class="plain btn btn-sm" disabled={!booth.canUndo} onclick={() => booth.undo()}
-          ><Undo2 aria-hidden="true" />Undo</button
-        >
+        <UndoButtons autosave={booth.autosave} />
       </span>
     </div>
     {#each scene.lines as line, n (line.id)}
@@ -129,7 +127,7 @@
           rows={Math.min(4, Math.ceil(line.text.length / 70) || 1)}
           aria-label="Line {n + 1}, as it is shown"
           value={line.text}
-          onchange={(event) => booth.rewrite(line.id, event.currentTarget.value)}></textarea>
+          oninput={(event) => booth.rewrite(line.id, event.currentTarget.value)}></textarea>
         <div class="flex items-start gap-2 text-sm">
           <button
             class="bare btn-icon shrink-0 btn-icon-sm"
@@ -143,7 +141,7 @@
             aria-label="Line {n + 1}, as it is said"
             placeholder="Shown only, not said"
             value={line.spoken}
-            onchange={(event) => booth.sayOtherwise(line.id, event.currentTarget.value.trim())}
+            oninput={(event) => booth.sayOtherwise(line.id, event.currentTarget.value)}
           />
         </div>
         {#if silent}<p class="text-sm" role="alert">{silentMessage(silent)}</p>{/if}
@@ -159,7 +157,7 @@
         <input
           class="field"
           value={scene.small}
-          onchange={(event) => booth.changeScene({ small: event.currentTarget.value.trim() })}
+          oninput={(event) => booth.writeScene({ small: event.currentTarget.value })}
         />
       </label>
     {/if}

@@ -7,13 +7,14 @@ import type { Item } from '$lib/core/model/item.ts';
 import type { Place } from '$lib/core/model/place.ts';
 import { getBody, getItem } from '$lib/data/items.ts';
 import { getPlace, placesOfKind } from '$lib/data/places.ts';
-import { readNarration, removeNarration, saveNarration } from '$lib/data/narrations.ts';
+import { readNarration, updateNarration } from '$lib/data/narrations.ts';
 import type { Plan } from '$lib/video/job.ts';
 import type { Pictures } from '$lib/video/paint.ts';
 import { loadPageFonts } from '$lib/video/fonts.ts';
 import { readPictures } from '$lib/video/pictures.ts';
 import { fetchPictures, productionOf, sayScenes, type SaidLines } from '$lib/work/narrate.ts';
 import { beginNarration, narratePost } from '$lib/work/beginNarration.ts';
+import { discard } from '$lib/work/discard.ts';
 import { attempt, runTask } from '$lib/work/tasks.svelte.ts';
 import { narrationWorker } from '$lib/workers/narration.ts';
 import { readyVoices } from '$lib/workers/voice.ts';
@@ -21,8 +22,8 @@ import { videoWorker } from '$lib/workers/video.ts';
 import { Autosave } from '../autosave.svelte.ts';
 import { soon } from '../soon.svelte.ts';
 
-/** Scenes that can be imported back, at most. */
-const HISTORY = 60;
+/** All that can be changed in the booth, field by field. */
+type NarrationFields = Omit<Narration, 'changed'>;
 
 /** All that the booth knows of one post and the video it becomes. */
 export class Booth {
@@ -42,17 +43,26 @@ export class Booth {
   isSaid = $state(false);
 
   #html = '';
-  #history = $state.raw<Scene[][]>([]);
   #saying: AbortController | null = null;
   #planning = 0;
 
-  readonly autosave = new Autosave(
-    () => JSON.stringify(this.narration),
-    () => this.#save()
-  );
+  readonly autosave = new Autosave<NarrationFields>({
+    name: () => (this.post ? `booth/${this.post.id}` : ''),
+    read: () => {
+      if (!this.narration) return null;
+      const { changed: _changed, ...fields } = $state.snapshot(this.narration) as Narration;
+      return fields;
+    },
+    take: (fields) => this.#putIn(fields),
+    stored: () => readNarration(this.post?.id ?? ''),
+    update: (merge) =>
+      updateNarration(this.post?.id ?? '', (stored) => ({
+        ...merge(stored),
+        changed: new Date().toISOString()
+      }))
+  });
   readonly frame = $derived(FRAMES[this.narration?.frame ?? 'wide']);
   readonly scene = $derived(this.narration?.scenes[this.current] ?? null);
-  readonly canUndo = $derived(this.#history.length > 0);
   /** The post has changed since the scenes were made from it. */
   readonly hasDrifted = $derived(
     this.narration !== null && this.post !== null && this.narration.madeFrom !== this.#source()
@@ -80,10 +90,9 @@ export class Booth {
     if (this.narration.voice) readyVoices(this.narration.voice.engine);
     this.post = post;
     await this.readScript();
-    if (kept) this.autosave.markSaved();
-    else this.autosave.markNew();
-    if (!kept) this.#take(this.script, false);
-    else await this.drawPictures();
+    if (!kept) this.#putProposed();
+    this.autosave.begin(!kept);
+    await this.drawPictures();
   }
 
   /** Saves and computes anew what depends on what is changed; to be called within an effect. */
@@ -138,12 +147,6 @@ export class Booth {
     ])
   );
 
-  async #save(): Promise<void> {
-    if (!this.narration) return;
-    const narration = $state.snapshot(this.narration) as Narration;
-    await saveNarration({ ...narration, changed: new Date().toISOString() });
-  }
-
   /** Reads the post as a script under the options as they are. */
   async readScript(): Promise<void> {
     const { post, blog, narration } = this;
@@ -159,31 +162,38 @@ export class Booth {
   }
   #proposed: Scene[] = [];
 
-  #take(script: Script | null, isUndoable: boolean): void {
-    if (!this.narration || !script) return;
-    if (isUndoable) this.#remember();
+  #putProposed(): void {
+    if (!this.narration || !this.script) return;
     this.narration.scenes = this.#proposed;
     this.narration.madeFrom = this.#source();
     this.narration.isEdited = false;
     this.current = Math.min(this.current, this.#proposed.length - 1);
-    void this.drawPictures();
   }
 
   /** Makes the scenes anew from the post. What was changed by hand can be had back by undo. */
   async makeAnew(): Promise<void> {
     await this.readScript();
-    this.#take(this.script, this.narration?.isEdited ?? false);
+    if (this.narration?.isEdited) this.autosave.step();
+    this.#putProposed();
+    await this.drawPictures();
   }
 
-  #remember(): void {
-    const scenes = $state.snapshot(this.narration?.scenes ?? []) as Scene[];
-    this.#history = [...this.#history.slice(-HISTORY), scenes];
-  }
-
-  /** Changes the scenes by hand. */
-  change(to: (scenes: Scene[]) => Scene[], current = this.current): void {
+  /** Fields as they were before, or as another tab has them by now. */
+  #putIn(fields: Partial<NarrationFields>): void {
     if (!this.narration) return;
-    this.#remember();
+    Object.assign(this.narration, structuredClone(fields));
+    this.current = Math.max(0, Math.min(this.current, this.narration.scenes.length - 1));
+    if (fields.scenes) void this.drawPictures();
+  }
+
+  /** Changes the scenes by hand, as a step of its own. */
+  change(to: (scenes: Scene[]) => Scene[], current = this.current): void {
+    this.autosave.step();
+    this.#write(to, current);
+  }
+
+  #write(to: (scenes: Scene[]) => Scene[], current = this.current): void {
+    if (!this.narration) return;
     const changed = to($state.snapshot(this.narration.scenes) as Scene[]);
     this.narration.scenes = changed;
     this.narration.isEdited = true;
@@ -192,28 +202,26 @@ export class Booth {
   }
 
   changeScene(changed: Partial<Scene>): void {
-    const at = this.current;
-    this.change((scenes) => scenes.map((s, i) => (i === at ? { ...s, ...changed } : s)));
+    this.autosave.step();
+    this.writeScene(changed);
   }
 
-  undo(): void {
-    const scenes = this.#history.at(-1);
-    if (!scenes || !this.narration) return;
-    this.#history = this.#history.slice(0, -1);
-    this.narration.scenes = scenes;
-    this.current = Math.min(this.current, scenes.length - 1);
+  /** Changes something of a scene while it is being typed. */
+  writeScene(changed: Partial<Scene>): void {
+    const at = this.current;
+    this.#write((scenes) => scenes.map((s, i) => (i === at ? { ...s, ...changed } : s)));
   }
 
   /** Writes a line otherwise; what is said follows by the rules of the language. */
   async rewrite(lineId: string, text: string): Promise<void> {
     if (!this.narration) return;
+    this.#onLine(lineId, (line) => ({ ...line, text }));
     const options = $state.snapshot(this.narration.options) as Narration['options'];
     const spoken = await narrationWorker().spoken(text, options);
-    this.#onLine(lineId, (line) => ({
-      ...line,
-      text,
-      spoken: line.spoken || spoken ? spoken : ''
-    }));
+    // What was typed meanwhile has its own answer to come.
+    this.#onLine(lineId, (line) =>
+      line.text === text && (line.spoken || spoken) ? { ...line, spoken } : line
+    );
   }
 
   /** Says a line otherwise than it is written. */
@@ -222,7 +230,7 @@ export class Booth {
   }
 
   #onLine(lineId: string, apply: (line: Scene['lines'][number]) => Scene['lines'][number]): void {
-    this.change((scenes) =>
+    this.#write((scenes) =>
       scenes.map((scene) => ({
         ...scene,
         lines: scene.lines.map((line) => (line.id === lineId ? apply(line) : line))
@@ -286,13 +294,17 @@ export class Booth {
     if (this.narration) this.narration.frame = frame;
   }
 
-  /** Takes everything of this post out of the booth. */
-  async clear(): Promise<void> {
+  /** Takes everything of this post out of the booth. @returns the name under which it can be brought back */
+  async clear(): Promise<string> {
     const { post } = this;
-    if (!post) return;
+    if (!post) return '';
     this.#saying?.abort();
+    await this.autosave.saveNow();
     this.post = null;
     this.narration = null;
-    await removeNarration(post.id);
+    return discard({ what: 'discarded', title: post.title, itemId: post.id }, [
+      ['narrations', post.id],
+      ['renders', post.id]
+    ]);
   }
 }

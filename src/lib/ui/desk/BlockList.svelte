@@ -3,6 +3,7 @@
   import ArrowUp from '@lucide/svelte/icons/arrow-up';
   import GripVertical from '@lucide/svelte/icons/grip-vertical';
   import { Switch } from '@skeletonlabs/skeleton-svelte';
+  import { tick } from 'svelte';
   import { dragHandle, dragHandleZone, setDebugMode } from 'svelte-dnd-action';
   import type { Block } from '$lib/core/article/template/template.ts';
   import { deck } from '$lib/ui/deck.svelte.ts';
@@ -29,13 +30,19 @@
   const partOf = (block: Block) => desk.post?.parts.find((part) => part.blockId === block.id);
   const flipDurationMs = matchMedia('(prefers-reduced-motion: reduce)').matches ? 0 : 120;
 
-  function move(index: number, by: number) {
+  /** A moved element loses the focus; the button keeps it, or its neighbour where that has come to an end. */
+  async function move(index: number, by: number, button: HTMLElement) {
     const blocks = [...desk.template.blocks];
     const [block] = blocks.splice(index, 1);
     if (!block) return;
     blocks.splice(index + by, 0, block);
+    desk.autosave.step();
     desk.template.blocks = blocks;
     deck.say(`${blockLabels[block.kind]} is part ${index + by + 1} of ${blocks.length} now.`);
+    await tick();
+    const other = by < 0 ? button.nextElementSibling : button.previousElementSibling;
+    const next = button.matches(':disabled') ? other : button;
+    if (next instanceof HTMLElement) next.focus();
   }
 </script>
 
@@ -73,13 +80,15 @@
             class="bare btn-icon btn-icon-sm"
             aria-label="Move {blockLabels[block.kind]} up"
             disabled={i === 0}
-            onclick={() => move(i, -1)}><ArrowUp aria-hidden="true" /></button
+            onclick={(event) => move(i, -1, event.currentTarget)}
+            ><ArrowUp aria-hidden="true" /></button
           >
           <button
             class="bare btn-icon btn-icon-sm"
             aria-label="Move {blockLabels[block.kind]} down"
             disabled={i === desk.template.blocks.length - 1}
-            onclick={() => move(i, 1)}><ArrowDown aria-hidden="true" /></button
+            onclick={(event) => move(i, 1, event.currentTarget)}
+            ><ArrowDown aria-hidden="true" /></button
           >
           <Switch
             checked={block.on}

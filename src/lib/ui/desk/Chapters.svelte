@@ -48,8 +48,8 @@
           class="min-h-6 min-w-0 flex-1 rounded-base border border-transparent bg-transparent px-1 text-sm hover:border-edge focus:border-edge"
           aria-label="Title of chapter {i + 1}"
           value={chapter.title}
-          onchange={(event) =>
-            desk.setChapters(renameChapter(desk.chapters, i, event.currentTarget.value))}
+          oninput={(event) =>
+            (desk.ownChapters = renameChapter(desk.chapters, i, event.currentTarget.value))}
         />
         <button
           class="bare btn-icon btn-icon-sm"

@@ -9,14 +9,13 @@
   import ListOrdered from '@lucide/svelte/icons/list-ordered';
   import Play from '@lucide/svelte/icons/play';
   import Quote from '@lucide/svelte/icons/quote';
-  import Redo2 from '@lucide/svelte/icons/redo-2';
-  import Undo2 from '@lucide/svelte/icons/undo-2';
-  import { Editor } from '@tiptap/core';
+  import { createDocument, Editor } from '@tiptap/core';
   import { addRowAfter, deleteRow } from '@tiptap/pm/tables';
   import { Selection } from '@tiptap/pm/state';
   import { onMount, untrack } from 'svelte';
   import { timeCode } from '$lib/core/chapters/chapter.ts';
   import { deck } from '$lib/ui/deck.svelte.ts';
+  import UndoButtons from '$lib/ui/UndoButtons.svelte';
   import type { Desk } from './deskState.svelte.ts';
   import { extensions, pointedKey } from './editorExtensions.ts';
 
@@ -65,8 +64,10 @@
     began = shown;
     laid = desk.edited ? '' : (desk.made?.marked ?? '');
     editor = made;
+    desk.settle = keepNow;
     return () => {
       keepNow();
+      desk.settle = null;
       made.destroy();
     };
   });
@@ -78,11 +79,24 @@
     if (first) now.view.dispatch(tr.setSelection(first).setMeta('addToHistory', false));
   }
 
+  /** Puts other content in, and nothing where it is the same: so the caret stays by its words. */
+  function show(now: Editor, html: string) {
+    const { doc, tr, schema } = now.state;
+    const next = createDocument(html, schema);
+    const start = doc.content.findDiffStart(next.content);
+    const end = doc.content.findDiffEnd(next.content);
+    if (start === null || !end) return;
+    const overlap = Math.max(0, start - Math.min(end.a, end.b));
+    tr.replace(start, end.a + overlap, next.slice(start, end.b + overlap));
+    if (tr.doc.eq(next)) now.view.dispatch(tr.setMeta('preventUpdate', true));
+    else now.commands.setContent(html, { emitUpdate: false });
+    if (!now.isFocused) toFirstWord(now);
+  }
+
   let waiting: { timer: ReturnType<typeof setTimeout>; editor: Editor } | null = null;
-  /** A long text is not written out at every key, but when the writing pauses. */
+  /** A long text is not written out at every key, but a few times a second. */
   function keepSoon(now: Editor) {
-    if (waiting) clearTimeout(waiting.timer);
-    waiting = { editor: now, timer: setTimeout(keepNow, 250) };
+    waiting ??= { editor: now, timer: setTimeout(keepNow, 150) };
   }
   function keepNow() {
     if (!waiting) return;
@@ -109,9 +123,7 @@
     // A frame later, when the other columns have followed; what is being written comes first.
     const frame = requestAnimationFrame(() => {
       if (waiting) return;
-      // What was made is no step that the user could take back.
-      now.chain().setMeta('addToHistory', false).setContent(html, { emitUpdate: false }).run();
-      toFirstWord(now);
+      show(now, html);
       shown = now.getHTML();
       if (!desk.edited) [began, laid] = [shown, html];
     });
@@ -150,10 +162,6 @@
   const is = (name: string, attributes?: Record<string, unknown>) => {
     void turn;
     return editor?.isActive(name, attributes) ?? false;
-  };
-  const can = (what: 'undo' | 'redo') => {
-    void turn;
-    return editor ? editor.can()[what]() : false;
   };
   const chain = () => editor?.chain().focus();
 
@@ -252,20 +260,7 @@
       {/if}
     {/each}
     <span class="mx-1 h-5 border-l border-line" aria-hidden="true"></span>
-    <button
-      class="bare btn-icon btn-icon-sm"
-      aria-label="Undo"
-      title="Undo"
-      disabled={!can('undo')}
-      onclick={() => chain()?.undo().run()}><Undo2 aria-hidden="true" /></button
-    >
-    <button
-      class="bare btn-icon btn-icon-sm"
-      aria-label="Redo"
-      title="Redo"
-      disabled={!can('redo')}
-      onclick={() => chain()?.redo().run()}><Redo2 aria-hidden="true" /></button
-    >
+    <UndoButtons autosave={desk.autosave} />
     {#if spot}
       {@const at = spot}
       <button

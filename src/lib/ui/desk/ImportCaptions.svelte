@@ -2,13 +2,15 @@
   import { deck } from '$lib/ui/deck.svelte.ts';
   import { plural } from '$lib/ui/messages.ts';
   import { talkWorker } from '$lib/workers/talk.ts';
+  import { typed } from '$lib/ui/typed.svelte.ts';
+  import { untrack } from 'svelte';
   import type { Desk } from './deskState.svelte.ts';
 
   let { desk }: { desk: Desk } = $props();
-  let text = $state('');
+  const form = typed(() => `captions/${desk.video?.id ?? ''}`, { text: '' });
   let fault = $state('');
   const isByHand = $derived(desk.details?.isByHand ?? false);
-  const hasNone = $derived((desk.details?.cues.length ?? 0) === 0);
+  let isOpen = $state(untrack(() => (desk.details?.cues.length ?? 0) === 0));
   /** Captions of a day's talk are far below this. */
   const MAX_BYTES = 8_000_000;
 
@@ -20,7 +22,7 @@
       return;
     }
     await desk.importCaptions(read.cues);
-    text = '';
+    form.clear();
     deck.say(
       `${plural(read.cues.length, 'cue', 'cues')} imported${read.isTimed ? '' : '; without times in them, an average pace was taken'}.`
     );
@@ -38,7 +40,7 @@
   }
 </script>
 
-<details class="text-sm" open={hasNone}>
+<details class="text-sm" bind:open={isOpen}>
   <summary class="font-semibold">Import captions</summary>
   <div class="flex flex-col gap-2 py-2">
     <label class="flex flex-col gap-1">
@@ -52,14 +54,16 @@
     </label>
     <label class="flex flex-col gap-1">
       Or paste them
-      <textarea class="field times" rows="4" bind:value={text}></textarea>
+      <textarea class="field times" rows="4" bind:value={form.fields.text}></textarea>
     </label>
     {#if fault}<p role="alert" class="text-error-700 dark:text-error-300">
         {fault} Nothing was taken.
       </p>{/if}
     <div class="flex flex-wrap gap-2">
-      <button class="plain btn btn-sm" disabled={!text.trim()} onclick={() => take(text)}
-        >Use pasted text</button
+      <button
+        class="plain btn btn-sm"
+        disabled={!form.fields.text.trim()}
+        onclick={() => take(form.fields.text)}>Use pasted text</button
       >
       {#if isByHand}
         <button class="bare btn btn-sm" onclick={() => desk.dropCaptions()}

@@ -1,29 +1,39 @@
 <script lang="ts">
   import { v4 } from 'uuid';
   import { asToday, type Template } from '$lib/core/article/template/template.ts';
-  import { allLayouts, removeLayout, saveLayout } from '$lib/data/layouts.ts';
+  import { allLayouts, saveLayout } from '$lib/data/layouts.ts';
   import { deck } from '$lib/ui/deck.svelte.ts';
+  import { typed } from '$lib/ui/typed.svelte.ts';
   import { live } from '$lib/ui/live.svelte.ts';
+  import { sayDiscarded } from '$lib/ui/sayDiscarded.ts';
+  import { discard } from '$lib/work/discard.ts';
   import type { Desk } from './deskState.svelte.ts';
 
   let { desk }: { desk: Desk } = $props();
   const layouts = live(() => allLayouts);
   let chosen = $state('');
-  let name = $state('');
+  const form = typed(() => 'layout', { name: '' });
   const current = $derived(layouts.value?.find((l) => l.id === chosen));
 
   function take() {
     if (!current) return;
+    desk.autosave.step();
     desk.template = asToday($state.snapshot(current.template));
     deck.say(`Layout applied: “${current.name}”.`);
   }
+  async function remove() {
+    if (!current) return;
+    const { id, name: title } = current;
+    const trash = await discard({ what: 'layout-deleted', title }, [['layouts', id]]);
+    sayDiscarded(`The layout “${title}” was deleted.`, trash, title);
+  }
   async function keep() {
-    const wanted = name.trim();
+    const wanted = form.fields.name.trim();
     const same = layouts.value?.find((l) => l.name.toLowerCase() === wanted.toLowerCase());
     const id = same?.id ?? v4();
     await saveLayout({ id, name: wanted, template: $state.snapshot(desk.template) as Template });
     chosen = id;
-    name = '';
+    form.clear();
     deck.say(same ? `“${wanted}” is saved again.` : `Layout saved as “${wanted}”.`);
   }
 </script>
@@ -47,7 +57,7 @@
         class="bare btn btn-sm"
         disabled={!current}
         aria-label="Delete this layout"
-        onclick={() => removeLayout(chosen)}>Forget</button
+        onclick={remove}>Delete</button
       >
     </div>
   {/if}
@@ -57,10 +67,11 @@
       <input
         class="field min-w-0"
         placeholder="A name, such as German videos"
-        bind:value={name}
-        onkeydown={(event) => event.key === 'Enter' && name.trim() && keep()}
+        bind:value={form.fields.name}
+        onkeydown={(event) => event.key === 'Enter' && form.fields.name.trim() && keep()}
       /></label
     >
-    <button class="plain btn btn-sm" disabled={!name.trim()} onclick={keep}>Keep</button>
+    <button class="plain btn btn-sm" disabled={!form.fields.name.trim()} onclick={keep}>Keep</button
+    >
   </div>
 </section>

@@ -2,29 +2,33 @@
   import { readTimestamp } from '$lib/core/captions/timestamp.ts';
   import { timeCode } from '$lib/core/chapters/chapter.ts';
   import { deck } from '$lib/ui/deck.svelte.ts';
+  import { typed } from '$lib/ui/typed.svelte.ts';
+  import { untrack } from 'svelte';
   import type { Desk } from './deskState.svelte.ts';
 
   let { desk }: { desk: Desk } = $props();
-  let url = $state('');
-  let alt = $state('');
-  let time = $state('');
+  const form = typed(() => `pictures/${desk.video?.id ?? ''}`, { url: '', alt: '', time: '' });
+  const { pictures } = untrack(() => desk);
+  let isOpen = $state(pictures.length > 0 || form.fields.url !== '');
 
   function add(event: SubmitEvent) {
     event.preventDefault();
+    const { url, alt, time } = form.fields;
     const at = time.trim() ? readTimestamp(time) : undefined;
     if (!/^https?:\/\//.test(url) || !URL.canParse(url)) {
       return deck.say('A picture needs a whole address, beginning with https://.');
     }
     if (at === null) return deck.say(`“${time}” is no time. Write it as 1:23.`);
+    desk.autosave.step();
     desk.pictures = [
       ...desk.pictures,
       { url, alt: alt.trim(), ...(at !== undefined ? { at } : {}) }
     ].sort((a, b) => (a.at ?? Infinity) - (b.at ?? Infinity));
-    url = alt = time = '';
+    form.clear();
   }
 </script>
 
-<details class="text-sm" open={desk.pictures.length > 0}>
+<details class="text-sm" bind:open={isOpen}>
   <summary class="font-semibold">Pictures of the steps</summary>
   <div class="flex flex-col gap-2 py-2">
     {#each desk.pictures as picture, i (i)}
@@ -41,20 +45,25 @@
     {/each}
     <form class="flex flex-col gap-2" onsubmit={add}>
       <label class="flex flex-col gap-1"
-        >Address of a picture<input class="field" bind:value={url} placeholder="https://…" /></label
+        >Address of a picture<input
+          class="field"
+          bind:value={form.fields.url}
+          placeholder="https://…"
+        /></label
       >
       <label class="flex flex-col gap-1"
-        >What it shows<input class="field" bind:value={alt} /></label
+        >What it shows<input class="field" bind:value={form.fields.alt} /></label
       >
       <label class="flex flex-col gap-1"
         >Time in the video<input
           class="field times"
-          bind:value={time}
+          bind:value={form.fields.time}
           placeholder="1:23, or nothing"
         /></label
       >
-      <button class="plain btn self-start btn-sm" disabled={!url.trim() || !alt.trim()}
-        >Put it in the article</button
+      <button
+        class="plain btn self-start btn-sm"
+        disabled={!form.fields.url.trim() || !form.fields.alt.trim()}>Put it in the article</button
       >
     </form>
   </div>

@@ -255,6 +255,9 @@
   }
   .out {
     color: var(--ink-quiet);
+  }
+  .out:hover,
+  .out:focus-visible {
     text-decoration: line-through 1px var(--edge);
   }
   .hit {

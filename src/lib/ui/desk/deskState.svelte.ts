@@ -12,7 +12,7 @@ import { htmlText } from '$lib/core/text/html.ts';
 import type { Item } from '$lib/core/model/item.ts';
 import { canPublish, type Place, type Problem } from '$lib/core/model/place.ts';
 import { getDetails } from '$lib/data/details.ts';
-import { clearDesk, lastTemplate, readDesk, saveDesk } from '$lib/data/desk.ts';
+import { lastTemplate, readDesk, storedDesk, updateDesk, type DeskFields } from '$lib/data/desk.ts';
 import { getBody, getItem } from '$lib/data/items.ts';
 import { getPlace, placesOfKind } from '$lib/data/places.ts';
 import type { Details, Draft, Work } from '$lib/data/rows.ts';
@@ -27,6 +27,7 @@ import {
   toPayload,
   type MadePost
 } from '$lib/make/post.ts';
+import { discard } from '$lib/work/discard.ts';
 import { dropCaptions, importCaptions, readDetails } from '$lib/work/details.ts';
 import { publishPost } from '$lib/work/publishPost.ts';
 import { attempt, runTask } from '$lib/work/tasks.svelte.ts';
@@ -82,11 +83,18 @@ export class Desk {
   /** Text that does not come from the talk of this video; found when the text is looked through. */
   foreign = $state.raw<Finding[]>([]);
 
+  /** Brings what is being written into `edited`; set by the editor while there is one. */
+  settle: (() => void) | null = null;
+
   readonly since: string = new Date().toISOString();
-  readonly autosave = new Autosave(
-    () => JSON.stringify([this.#draftFields(), this.#work('')]),
-    () => this.#save()
-  );
+  readonly autosave = new Autosave<DeskFields>({
+    name: () => (this.video ? `desk/${this.video.id}` : ''),
+    read: () => this.#read(),
+    take: (fields) => this.#take(fields),
+    settle: () => this.settle?.(),
+    stored: () => storedDesk(this.video?.id ?? ''),
+    update: (merge) => updateDesk(this.video?.id ?? '', new Date().toISOString(), merge)
+  });
 
   readonly blog = $derived(this.blogs.find((b) => b.id === this.blogId) ?? null);
   readonly isChannelsChapters = $derived(
@@ -167,7 +175,7 @@ export class Desk {
     this.admired = admired;
     this.details = await getDetails(id);
     this.video = video;
-    this.autosave.markSaved();
+    this.autosave.begin();
     await this.readAgain();
     // The transcript is shown first, then the text in its editor, so that neither holds the page up.
     await twoFrames();
@@ -257,16 +265,18 @@ export class Desk {
   /** Keeps or drops a sentence of the talk, or leaves it to the tool again. */
   choose(sentence: number, choice: SentenceChoice['choice'] | null): void {
     const said = this.talk?.sentences[sentence];
+    this.autosave.step();
     if (said) this.choices = withChoice(this.choices, said, choice);
   }
 
   setChapters(chapters: EditedChapter[] | null): void {
+    this.autosave.step();
     this.ownChapters = chapters;
   }
 
   /** Proposals from the talk, beside what was made by hand. */
   proposeChapters(): void {
-    this.ownChapters = keepByHand(this.talk?.proposed ?? [], this.ownChapters ?? []);
+    this.setChapters(keepByHand(this.talk?.proposed ?? [], this.ownChapters ?? []));
   }
 
   async importCaptions(cues: Cue[]): Promise<void> {
@@ -305,20 +315,19 @@ export class Desk {
     };
   }
 
-  async #save(): Promise<void> {
-    if (!this.video) return;
-    const { id } = this.video;
-    await saveDesk(this.#draft(id), this.#work(id));
-  }
-
   saveAdmired(): Promise<unknown> {
     return saveSetting('admired', $state.snapshot(this.admired));
   }
 
-  async clear(): Promise<void> {
-    if (!this.video) return;
-    const { id, placeId } = this.video;
-    await clearDesk(id);
+  /** Throws away what was done by hand. @returns the name under which it can be brought back */
+  async clear(): Promise<string> {
+    if (!this.video) return '';
+    const { id, placeId, title } = this.video;
+    await this.autosave.saveNow();
+    const trash = await discard({ what: 'discarded', title, itemId: id }, [
+      ['drafts', id],
+      ['work', id]
+    ]);
     this.template = asToday(await lastTemplate(placeId));
     this.ownChapters = null;
     this.edited = null;
@@ -327,21 +336,38 @@ export class Desk {
     this.choices = [];
     this.tidy = { ...DROP_NOISE };
     this.autosave.markSaved();
+    return trash;
   }
 
-  #work(id: string): Work {
+  #read(): DeskFields | null {
+    if (!this.video) return null;
+    const { template, status, on, blogId, tidy, pictures, phrases } = this;
     return {
-      id,
+      ...($state.snapshot(template) as Template),
+      status,
+      on,
+      placeId: blogId,
       chapters: this.ownChapters,
-      tidy: $state.snapshot(this.tidy),
-      pictures: $state.snapshot(this.pictures),
-      phrases: $state.snapshot(this.phrases),
+      tidy: $state.snapshot(tidy),
+      pictures: $state.snapshot(pictures),
+      phrases: $state.snapshot(phrases),
       choices: this.choices,
       edited: this.edited
     };
   }
 
-  #draftFields(): unknown[] {
-    return [this.template, this.status, this.on, this.blogId];
+  #take(fields: Partial<DeskFields>): void {
+    const { status, on, placeId, chapters, tidy, pictures, phrases, choices, edited, ...template } =
+      structuredClone(fields);
+    if (Object.keys(template).length > 0) this.template = { ...this.template, ...template };
+    if (status !== undefined) this.status = status;
+    if (on !== undefined) this.on = on;
+    if (placeId !== undefined) this.blogId = placeId;
+    if (chapters !== undefined) this.ownChapters = chapters;
+    if (tidy !== undefined) this.tidy = tidy;
+    if (pictures !== undefined) this.pictures = pictures;
+    if (phrases !== undefined) this.phrases = phrases;
+    if (choices !== undefined) this.choices = choices;
+    if (edited !== undefined) this.edited = edited;
   }
 }

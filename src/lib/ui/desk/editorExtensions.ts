@@ -148,6 +148,8 @@ export const extensions = [
       HTMLAttributes: { rel: null, target: null, class: null }
     },
     underline: false,
+    // The history is that of the whole desk.
+    undoRedo: false,
     trailingNode: false
   }),
   Seconds,

@@ -2,7 +2,12 @@
   import type { Problem } from '$lib/core/model/place.ts';
   import type { Twin } from '$lib/core/model/twin.ts';
   import { acceptTitles } from '$lib/data/decisions.ts';
-  import { getItem } from '$lib/data/items.ts';
+  import { isPost } from '$lib/core/delivery/outbox.ts';
+  import { getBody, getItem } from '$lib/data/items.ts';
+  import { getEntry } from '$lib/data/outbox.ts';
+  import { settleTheirs } from '$lib/delivery/deliverEntry.ts';
+  import { live } from '$lib/ui/live.svelte.ts';
+  import TheirVersion from '$lib/ui/TheirVersion.svelte';
   import { note } from '$lib/data/journal.ts';
   import { deck } from '$lib/ui/deck.svelte.ts';
   import ProblemNote from '$lib/ui/ProblemNote.svelte';
@@ -15,6 +20,26 @@
   const differences = $derived(twin.reason.kind === 'differs' ? twin.reason.differences : []);
 
   $effect(() => dialog?.showModal());
+
+  /** Of a post that was changed at the blog: what was last sent, and what stands there. */
+  const versions = live(() => {
+    const { post, reason } = twin;
+    return async () => {
+      if (reason.kind !== 'post-changed' || !post) return null;
+      const [item, html] = await Promise.all([getItem(post.id), getBody(post.id)]);
+      const entry = item?.origin ? await getEntry(item.origin) : undefined;
+      if (!item || !entry) return null;
+      const sent = entry.sent && isPost(entry.sent) ? entry.sent : null;
+      const status = item.visibility === 'draft' ? ('draft' as const) : ('public' as const);
+      return { key: entry.key, sent, theirs: { title: item.title, html, status } };
+    };
+  });
+  async function keepTheirs() {
+    const { key } = versions.value ?? {};
+    if (key) await settleTheirs(key, 'keep');
+    deck.say('The post stays as it is at the blog.');
+    dialog?.close();
+  }
 
   async function take() {
     const video = twin.video && (await getItem(twin.video.id));
@@ -45,6 +70,14 @@
   class="m-auto flex w-[34rem] max-w-[calc(100vw-1rem)] flex-col gap-4 rounded-container border border-edge bg-sheet p-4 text-ink shadow-2xl backdrop:bg-black/40"
 >
   <h2 id="drift-title" class="text-lg font-semibold">What has drifted</h2>
+  {#if versions.value}
+    {@const { sent, theirs } = versions.value}
+    <TheirVersion {theirs} ours={sent} onkeep={keepTheirs} />
+    <p class="text-sm text-quiet">
+      To publish your version instead, open the desk and update the post: both are shown once more
+      before anything is overwritten.
+    </p>
+  {/if}
   {#each differences as { kind, video, post } (kind)}
     <dl class="grid grid-cols-[5rem_1fr] gap-x-3 gap-y-2">
       <dt class="border-l-4 border-video pl-2 text-sm">Video</dt>
@@ -53,14 +86,18 @@
       <dd class="font-semibold">{post}</dd>
     </dl>
   {/each}
-  <p class="text-sm text-quiet">
-    The video was retitled after the post was written. Only the title changes; the text of the post
-    stays as it is.
-  </p>
+  {#if differences.length > 0}<p class="text-sm text-quiet">
+      The video was retitled after the post was written. Only the title changes; the text of the
+      post stays as it is.
+    </p>{/if}
   {#if problem}<ProblemNote {problem} />{/if}
   <div class="flex flex-wrap gap-2">
-    <button class="strong btn btn-sm" onclick={take}>Give the post this title</button>
-    <button class="plain btn btn-sm" onclick={accept}>Keep both titles</button>
+    {#if differences.length > 0}
+      <button class="strong btn btn-sm" onclick={take}>Give the post this title</button>
+      <button class="plain btn btn-sm" onclick={accept}>Keep both titles</button>
+    {:else if twin.video}
+      <a class="plain btn btn-sm" href="/desk/{twin.video.id}">Open the desk</a>
+    {/if}
     <button class="bare ml-auto btn btn-sm" onclick={() => dialog?.close()}>Close</button>
   </div>
 </dialog>

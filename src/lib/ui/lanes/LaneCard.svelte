@@ -1,8 +1,11 @@
 <script lang="ts">
   import type { Lane } from '$lib/core/lanes/lane.ts';
   import { slugOf } from '$lib/core/article/template/slug.ts';
+  import { getLane, updateLane } from '$lib/data/lanes.ts';
+  import { Autosave } from '$lib/ui/autosave.svelte.ts';
   import ConfirmButton from '$lib/ui/ConfirmButton.svelte';
   import { deck } from '$lib/ui/deck.svelte.ts';
+  import { sayDiscarded } from '$lib/ui/sayDiscarded.ts';
   import { missedMessage } from '$lib/ui/laneMessages.ts';
   import { live } from '$lib/ui/live.svelte.ts';
   import { formatDateTime, plural } from '$lib/ui/messages.ts';
@@ -11,6 +14,8 @@
   import { downloadBlob } from '$lib/work/download.ts';
   import Rehearsal from './Rehearsal.svelte';
   import Runs from './Runs.svelte';
+  import UnsavedNote from '$lib/ui/UnsavedNote.svelte';
+  import UndoButtons from '$lib/ui/UndoButtons.svelte';
   import Track from './Track.svelte';
   import type { Lanes } from './lanesState.svelte.ts';
 
@@ -21,6 +26,15 @@
   }
   let { lanes, lane = $bindable(), names }: Props = $props();
   let isRehearsing = $state(false);
+  const autosave = new Autosave<Lane>({
+    name: () => `lane/${lane.id}`,
+    read: () => $state.snapshot(lane) as Lane,
+    take: (fields) => Object.assign(lane, structuredClone(fields)),
+    stored: async () => (await getLane(lane.id)) ?? null,
+    update: (merge) => updateLane(lane.id, (stored) => ({ ...merge(stored), changed: Date.now() }))
+  });
+  autosave.begin();
+  autosave.follow(() => true);
   const overlaps = $derived(lanes.overlaps(lane));
   const isInCycle = $derived(lanes.cycles.some((c) => c.some((e) => e.lane === lane.id)));
   const isWhole = $derived(lane.source.places.length > 0 && lane.targets.length > 0);
@@ -30,12 +44,13 @@
   });
 
   async function turn() {
+    autosave.step();
     lane.isOn = !lane.isOn;
     if (lane.isOn) {
       lane.since ??= Date.now();
       lane.stopped = null;
     }
-    await lanes.save(lane);
+    await autosave.saveNow();
     deck.say(
       lane.isOn ? `“${lane.name}” runs while this application is open.` : `“${lane.name}” is off.`
     );
@@ -43,7 +58,7 @@
   async function run() {
     if (lane.since === null) {
       lane.since = Date.now();
-      await lanes.save(lane);
+      await autosave.saveNow();
     }
     const done = await runLane(lane.id);
     if (done)
@@ -51,6 +66,10 @@
         `“${lane.name}” found ${plural(done.seen, 'item', 'items')}, left out ${done.dropped} and made ${done.made}.`
       );
     else deck.say(`“${lane.name}” is running already.`);
+  }
+  async function remove() {
+    const { name } = lane;
+    sayDiscarded(`“${name}” was deleted.`, await lanes.remove(lane), name);
   }
   async function saveAsFile() {
     const blob = new Blob([await lanes.fileOf(lane)], { type: 'application/json' });
@@ -69,7 +88,6 @@
       class="field min-w-0 flex-1 basis-36 font-semibold"
       aria-label="Name of the lane"
       bind:value={lane.name}
-      onchange={() => lanes.save(lane)}
     />
     <input
       class="field min-w-0 flex-2 basis-48 text-sm"
@@ -77,7 +95,6 @@
       placeholder="Note: what it is for, and for whom"
       title={lane.note}
       bind:value={lane.note}
-      onchange={() => lanes.save(lane)}
     />
     <button
       class="{lane.isOn ? 'strong' : 'plain'} btn btn-sm"
@@ -95,12 +112,14 @@
     <button class="plain btn btn-sm" disabled={!isWhole} onclick={run}>Run now</button>
     <button class="bare btn btn-sm" onclick={() => lanes.duplicate(lane)}>Duplicate</button>
     <button class="bare btn btn-sm" onclick={saveAsFile}>Export lane</button>
+    <UndoButtons {autosave} of={lane.name} />
     <ConfirmButton
       label="Delete…"
       confirm="Delete the lane, keep what it published"
-      onconfirm={() => lanes.remove(lane)}
+      onconfirm={remove}
     />
   </header>
+  <UnsavedNote {autosave} />
   {#if lane.stopped}
     <p class="rounded-base border border-edge p-2 text-sm" role="status">
       Switched off on {formatDateTime(new Date(lane.stopped.at).toISOString())}: it had made {lane
@@ -113,7 +132,7 @@
       Choose its source and its places; then it can be rehearsed, run and switched on.
     </p>
   {/if}
-  <Track {lanes} bind:lane {names} />
+  <Track bind:lane {names} />
   {#if missed.value}<p class="text-sm">{missedMessage(missed.value.slots, missed.value.at)}</p>{/if}
   {#if overlaps.length > 0}
     <p class="text-sm">

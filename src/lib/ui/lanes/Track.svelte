@@ -15,7 +15,6 @@
   import { live } from '$lib/ui/live.svelte.ts';
   import { formatDateTime } from '$lib/ui/messages.ts';
   import { nextSlot } from '$lib/work/lanes/rehearse.ts';
-  import type { Lanes } from './lanesState.svelte.ts';
   import ApprovalForm from './stations/ApprovalForm.svelte';
   import MakeForm from './stations/MakeForm.svelte';
   import PaceForm from './stations/PaceForm.svelte';
@@ -25,11 +24,10 @@
   import TargetsForm from './stations/TargetsForm.svelte';
 
   interface Props {
-    lanes: Lanes;
     lane: Lane;
     names: ReadonlyMap<string, string>;
   }
-  let { lanes, lane = $bindable(), names }: Props = $props();
+  let { lane = $bindable(), names }: Props = $props();
   let open = $state('');
   const id = $props.id();
 
@@ -139,7 +137,7 @@
   {#if chosen}
     {@const { Form, name } = chosen}
     <h2 class="pb-2 font-semibold">{name}</h2>
-    <Form bind:lane {names} onchange={() => lanes.save(lane)} />
+    <Form bind:lane {names} />
   {/if}
 </div>
 

@@ -2,25 +2,17 @@ import { v4 } from 'uuid';
 import { cyclesOf, overlapsOf, type Cycle } from '$lib/core/lanes/graph.ts';
 import { newLane, type Lane } from '$lib/core/lanes/lane.ts';
 import { readLaneFile, writeLaneFile } from '$lib/core/lanes/laneFile.ts';
-import { addLane, allLanes, patchLane, removeLane } from '$lib/data/lanes.ts';
+import { addLane, allLanes, removeLane } from '$lib/data/lanes.ts';
 import { allLayouts, saveLayout } from '$lib/data/layouts.ts';
+import { note } from '$lib/data/journal.ts';
 import { follow } from '$lib/data/live.ts';
 import { placesOfKind } from '$lib/data/places.ts';
 
-const sameValue = (a: unknown, b: unknown): boolean => JSON.stringify(a) === JSON.stringify(b);
-const fieldsOf = (lane: Lane): (keyof Lane)[] => Object.keys(lane) as (keyof Lane)[];
-
-/**
- * All lanes as they are being set. They follow the database: what a run, another tab or the rate
- * guard changes is shown at once, but for fields that are just being edited here.
- */
+/** All lanes as they are being set. Each card saves its own, and follows what is changed elsewhere. */
 export class Lanes {
   all = $state<Lane[]>([]);
   isRead = $state(false);
   readonly cycles: Cycle[] = $derived(cyclesOf(this.all));
-  /** As the database has them; what differs from it was edited here. */
-  #kept = new Map<string, Lane>();
-
   /** @returns what ends it */
   follow(): () => void {
     return follow(
@@ -32,17 +24,7 @@ export class Lanes {
 
   #take(lanes: readonly Lane[]): void {
     const shown = new Map(this.all.map((lane) => [lane.id, lane]));
-    this.all = lanes.map((lane) => {
-      const [here, before] = [shown.get(lane.id), this.#kept.get(lane.id)];
-      if (!here || !before) return structuredClone(lane);
-      for (const field of fieldsOf(lane)) {
-        const isEdited = !sameValue(here[field], before[field]);
-        if (!isEdited && !sameValue(here[field], lane[field]))
-          Object.assign(here, { [field]: structuredClone(lane[field]) });
-      }
-      return here;
-    });
-    this.#kept = new Map(lanes.map((lane) => [lane.id, lane]));
+    this.all = lanes.map((lane) => shown.get(lane.id) ?? structuredClone(lane));
     this.isRead = true;
   }
 
@@ -89,18 +71,12 @@ export class Lanes {
     return lane;
   }
 
-  /** Saves the fields that were edited here, and no others. */
-  async save(lane: Lane): Promise<void> {
-    const now = $state.snapshot(lane) as Lane;
-    const before = this.#kept.get(lane.id);
-    const patch: Partial<Lane> = {};
-    for (const field of fieldsOf(now))
-      if (!sameValue(now[field], before?.[field])) Object.assign(patch, { [field]: now[field] });
-    await patchLane(lane.id, { ...patch, changed: Date.now() });
-  }
-
-  remove(lane: Lane): Promise<void> {
-    return removeLane(lane.id);
+  /** @returns the name under which it can be brought back */
+  async remove(lane: Lane): Promise<string> {
+    const trash = v4();
+    await removeLane(lane.id, trash, new Date());
+    await note({ what: 'lane-deleted', title: lane.name, trash });
+    return trash;
   }
 
   /** Lanes that would make the same thing of the same items for the same place. */

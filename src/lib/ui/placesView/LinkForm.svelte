@@ -6,6 +6,7 @@
   import MailboxFound from './MailboxFound.svelte';
   import ProblemNote from '$lib/ui/ProblemNote.svelte';
   import { plural, formatDate } from '$lib/ui/messages.ts';
+  import { typed } from '$lib/ui/typed.svelte.ts';
   import { findPlace, connectPlace, type Found } from '$lib/work/connect.ts';
   import { findMailbox } from '$lib/work/mailbox.ts';
   import { findNetwork, connectNetwork } from '$lib/work/networks.ts';
@@ -13,7 +14,7 @@
   import { sendOrigins } from '$lib/work/start.ts';
   import { attempt, runTask } from '$lib/work/tasks.svelte.ts';
 
-  let address = $state('');
+  const form = typed(() => 'connect', { address: '' });
   let problem = $state<Problem | null>(null);
   let found = $state.raw<Found | null>(null);
   let network = $state.raw<ActorFacts | null>(null);
@@ -55,7 +56,7 @@
     problem = done.problem;
     if (!done.value) return;
     network = null;
-    address = '';
+    form.clear();
     deck.say(`${facts.title} is connected. Add a key to publish there.`);
     // Its files go there straight from this page.
     if (!(await sendOrigins())) location.reload();
@@ -65,7 +66,7 @@
     if (!found) return;
     const place = await connectPlace(found);
     found = null;
-    address = '';
+    form.clear();
     const knew = await sendOrigins();
     const done = await attempt(() => readPlaces(place));
     if (done.problem) problem = done.problem;
@@ -79,7 +80,7 @@
   class="flex flex-col gap-2"
   onsubmit={(event) => {
     event.preventDefault();
-    void find(address);
+    void find(form.fields.address);
   }}
 >
   <label class="font-semibold" for="address">Connect a channel or blog</label>
@@ -93,9 +94,9 @@
       spellcheck="false"
       aria-describedby="address-help"
       placeholder="https://"
-      bind:value={address}
+      bind:value={form.fields.address}
     />
-    <button class="strong btn" disabled={isBusy || address.trim() === ''}>Find</button>
+    <button class="strong btn" disabled={isBusy || form.fields.address.trim() === ''}>Find</button>
   </div>
   <p id="address-help" class="text-sm text-quiet">
     Any address of a channel, blog, network or mailbox: its page, one video or post, or its feed.

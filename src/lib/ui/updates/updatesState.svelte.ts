@@ -10,7 +10,7 @@ import type { UpdateSource } from '$lib/core/updates/source.ts';
 import type { Version } from '$lib/core/updates/version.ts';
 import { getMedia } from '$lib/data/media.ts';
 import { allNetworks } from '$lib/data/networks.ts';
-import { readUpdateDraft, saveUpdateDraft } from '$lib/data/updates.ts';
+import { readUpdateDraft, updateUpdateDraft } from '$lib/data/updates.ts';
 import { linkFor, makeVersions } from '$lib/make/update.ts';
 import { getItem } from '$lib/data/items.ts';
 import { readKey } from '$lib/data/keys.ts';
@@ -29,6 +29,9 @@ const tagListsSchema = z
   .object({ own: z.array(z.string()), banned: z.array(z.string()) })
   .catch({ own: [], banned: [] });
 
+/** All that can be changed of an update, field by field. */
+type UpdateFields = Omit<UpdateDraft, 'changed'>;
+
 /** One item in the updates view: what is made of it for each network. */
 export class Updates {
   item = $state.raw<Item | null>(null);
@@ -43,10 +46,23 @@ export class Updates {
   hashtags = $state.raw<ReadonlyMap<string, Hashtag[]>>(new Map());
   tagLists = $state<TagLists>({ own: [], banned: [] });
   #turn = 0;
-  readonly autosave = new Autosave(
-    () => JSON.stringify([this.draft, this.pattern]),
-    () => this.#save()
-  );
+  readonly autosave = new Autosave<UpdateFields>({
+    name: () => (this.item ? `updates/${this.item.id}` : ''),
+    read: () => {
+      if (!this.draft) return null;
+      const { changed: _changed, ...fields } = $state.snapshot(this.draft) as UpdateDraft;
+      return fields;
+    },
+    take: (fields) => {
+      if (this.draft) Object.assign(this.draft, structuredClone(fields));
+    },
+    stored: async () => (await readUpdateDraft(this.item?.id ?? '')) ?? null,
+    update: (merge) =>
+      updateUpdateDraft(this.item?.id ?? '', (stored) => ({
+        ...merge(stored),
+        changed: new Date().toISOString()
+      }))
+  });
 
   /** The files that are seen beside the texts. */
   pictures = new ShownPictures('');
@@ -82,13 +98,14 @@ export class Updates {
     this.pictures = new ShownPictures(id);
     this.draft = kept ?? newUpdateDraft(id, new Date().toISOString());
     this.item = item;
-    this.autosave.markSaved();
+    this.autosave.begin();
     if (this.draft.clip) await this.pictures.show(this.draft.clip.id);
     this.source = await readUpdateSource(item);
     await runTask(`Reading “${item.title}” for updates`, async () => {
       this.proposals = this.source && (await updatesWorker().propose(this.source));
     });
     this.#propose();
+    this.autosave.rebase();
     await this.readHashtags();
   }
 
@@ -205,11 +222,9 @@ export class Updates {
     return null;
   }
 
-  async #save(): Promise<void> {
-    if (!this.draft) return;
-    const changed = new Date().toISOString();
-    await saveUpdateDraft({ ...($state.snapshot(this.draft) as UpdateDraft), changed });
-    await saveSetting('linkTags', this.pattern);
+  async setPattern(pattern: string): Promise<void> {
+    this.pattern = pattern;
+    await saveSetting('linkTags', pattern);
   }
 
   /** What the networks have for their own, with an empty place for those that have nothing yet. */

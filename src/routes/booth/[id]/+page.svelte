@@ -13,6 +13,7 @@
   import Stage from '$lib/ui/booth/Stage.svelte';
   import Storyboard from '$lib/ui/booth/Storyboard.svelte';
   import VoiceForm from '$lib/ui/booth/VoiceForm.svelte';
+  import { sayDiscarded } from '$lib/ui/sayDiscarded.ts';
   import UnsavedNote from '$lib/ui/UnsavedNote.svelte';
   import EmptyState from '$lib/ui/EmptyState.svelte';
 
@@ -34,8 +35,10 @@
   $effect(() => booth.follow());
 
   async function clear() {
-    await booth.clear();
+    const title = booth.post?.title ?? '';
+    const trash = await booth.clear();
     await goto('/');
+    sayDiscarded(`Changes to “${title}” were discarded.`, trash, title);
   }
 
   function pick(index: number) {

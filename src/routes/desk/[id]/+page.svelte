@@ -21,6 +21,8 @@
   import Transcript from '$lib/ui/desk/Transcript.svelte';
   import Editor from '$lib/ui/desk/Editor.svelte';
   import EmptyState from '$lib/ui/EmptyState.svelte';
+  import { sayDiscarded } from '$lib/ui/sayDiscarded.ts';
+  import UndoButtons from '$lib/ui/UndoButtons.svelte';
   import UnsavedNote from '$lib/ui/UnsavedNote.svelte';
 
   const desk = $derived.by(() => {
@@ -44,6 +46,11 @@
     return () => cancelAnimationFrame(frame);
   });
   $effect(() => desk.follow());
+
+  async function clear() {
+    const title = desk.video?.title ?? '';
+    sayDiscarded(`Changes to “${title}” were discarded.`, await desk.clear(), title);
+  }
 </script>
 
 <svelte:head><title>{desk.video?.title ?? 'Desk'} · Swift Twin</title></svelte:head>
@@ -70,6 +77,9 @@
         >
           <span class="sr-only">Desk: </span>{desk.video.title}
         </h1>
+        {#if manner === 'layout' || manner === 'published'}
+          <UndoButtons autosave={desk.autosave} />
+        {/if}
         <SegmentedControl value={manner} onValueChange={({ value }) => (manner = value ?? 'write')}>
           <SegmentedControl.Label class="sr-only">Show the post</SegmentedControl.Label>
           <SegmentedControl.Control class="flex rounded-base border border-edge bg-sheet p-0.5">
@@ -109,7 +119,7 @@
             >
               <Volume2 aria-hidden="true" />Read aloud
             </button>
-            <button class="bare btn btn-sm" onclick={() => desk.clear()}>Discard changes</button>
+            <button class="bare btn btn-sm" onclick={clear}>Discard changes</button>
           </div>
         </div>
       {:else if manner === 'layout'}

@@ -141,7 +141,12 @@
                   <div class="flex flex-col gap-2 pt-2">
                     <label class="flex flex-col gap-1">
                       <span class="font-semibold">Tags on the link</span>
-                      <input class="field times" spellcheck="false" bind:value={updates.pattern} />
+                      <input
+                        class="field times"
+                        spellcheck="false"
+                        value={updates.pattern}
+                        oninput={(event) => updates.setPattern(event.currentTarget.value)}
+                      />
                     </label>
                     <div class="grid gap-2 sm:grid-cols-2">
                       <Names

@@ -2,10 +2,10 @@
   import Choice from '$lib/ui/Choice.svelte';
   import type { StationProps } from './station.ts';
 
-  let { lane = $bindable(), onchange }: StationProps = $props();
+  let { lane = $bindable() }: StationProps = $props();
 </script>
 
-<div {onchange}>
+<div>
   <Choice
     legend="How it goes out"
     options={[

@@ -5,10 +5,10 @@
   import ForeseenNote from '../ForeseenNote.svelte';
   import type { StationProps } from './station.ts';
 
-  let { lane = $bindable(), onchange }: StationProps = $props();
+  let { lane = $bindable() }: StationProps = $props();
 </script>
 
-<div class="flex flex-col gap-3" {onchange}>
+<div class="flex flex-col gap-3">
   <ForeseenNote {lane} />
   <Choice
     legend="Which and in which order"
@@ -42,7 +42,6 @@
         value={lane.filter[field]}
         onchange={(words) => {
           lane.filter[field] = words;
-          onchange();
         }}
       />
     {/each}

@@ -5,16 +5,14 @@
 
   interface Props {
     make: Lane['make'];
-    onchange: () => void;
   }
-  let { make = $bindable(), onchange }: Props = $props();
+  let { make = $bindable() }: Props = $props();
   const layouts = live(() => allLayouts);
   const isGone = (id: string) => layouts.value && !layouts.value.some((l) => l.id === id);
 
   function add() {
     const layout = layouts.value?.[0]?.id ?? '';
     make.layoutRules = [...make.layoutRules, { by: 'language', is: '', layout }];
-    onchange();
   }
 </script>
 
@@ -63,7 +61,6 @@
             aria-label="Remove rule {i + 1}"
             onclick={() => {
               make.layoutRules = make.layoutRules.filter((r) => r !== rule);
-              onchange();
             }}>Remove</button
           >
         </li>

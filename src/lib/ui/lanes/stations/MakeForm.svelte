@@ -6,11 +6,11 @@
   import LayoutRules from './LayoutRules.svelte';
   import type { StationProps } from './station.ts';
 
-  let { lane = $bindable(), onchange }: StationProps = $props();
+  let { lane = $bindable() }: StationProps = $props();
   let stepLimit = $derived<number | null>(lane.make.stepLimit);
 </script>
 
-<div class="flex flex-col gap-3" {onchange}>
+<div class="flex flex-col gap-3">
   <Choice
     legend="What is made"
     options={[
@@ -49,7 +49,7 @@
       </p>
     {/if}
   {:else if lane.make.kind === 'post'}
-    <LayoutRules bind:make={lane.make} {onchange} />
+    <LayoutRules bind:make={lane.make} />
   {:else}
     <p class="text-quiet">
       In the frame and look of the last one in the booth, and in a voice of the post’s language.

@@ -6,7 +6,7 @@
   import { live } from '$lib/ui/live.svelte.ts';
   import type { StationProps } from './station.ts';
 
-  let { lane = $bindable(), onchange }: StationProps = $props();
+  let { lane = $bindable() }: StationProps = $props();
   const allowances = live(() => {
     const ids = lane.targets.map((t) => t.placeId);
     return () => allowancesOf(ids);
@@ -16,7 +16,6 @@
     const rest = lane.pace.weekdays.filter((d) => d !== number);
     // At least one day stays.
     lane.pace.weekdays = isOn ? [...rest, number] : rest.length > 0 ? rest : lane.pace.weekdays;
-    onchange();
   }
   function hours(change: Partial<Lane['pace']['hours']>) {
     const next = { ...lane.pace.hours, ...change };
@@ -25,7 +24,7 @@
   }
 </script>
 
-<div class="flex flex-col gap-3" {onchange}>
+<div class="flex flex-col gap-3">
   <div class="grid grid-cols-2 gap-3 md:grid-cols-5">
     <CountField label="Most per run" bind:value={lane.pace.perRun} />
     <CountField label="Most per day" bind:value={lane.pace.perDay} />

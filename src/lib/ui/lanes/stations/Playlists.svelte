@@ -11,9 +11,8 @@
   interface Props {
     source: Lane['source'];
     channels: readonly Place[];
-    onchange: () => void;
   }
-  let { source = $bindable(), channels, onchange }: Props = $props();
+  let { source = $bindable(), channels }: Props = $props();
   let address = $state('');
   let problem = $state.raw<Problem | null>(null);
   let hasLooked = $state(false);
@@ -49,7 +48,6 @@
       ).problem;
     const rest = source.playlists.filter((p) => p !== url);
     source.playlists = isOn ? [...rest, url] : rest;
-    onchange();
   }
 </script>
 

@@ -8,9 +8,8 @@
 
   interface Props {
     lane: Lane;
-    onchange: () => void;
   }
-  let { lane = $bindable(), onchange }: Props = $props();
+  let { lane = $bindable() }: Props = $props();
   let pasted = $state('');
   let message = $state('');
   const { sheet } = $derived(lane.source);
@@ -25,7 +24,6 @@
     if (!read) return;
     lane.source.sheet = read;
     pasted = '';
-    onchange();
   }
   async function bring(event: Event & { currentTarget: HTMLInputElement }) {
     const file = event.currentTarget.files?.[0];
@@ -59,7 +57,6 @@
         class="bare btn btn-sm"
         onclick={() => {
           lane.source.sheet = null;
-          onchange();
         }}>Remove the list</button
       >
     </p>

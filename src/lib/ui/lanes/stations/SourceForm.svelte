@@ -7,7 +7,7 @@
   import SheetForm from './SheetForm.svelte';
   import type { StationProps } from './station.ts';
 
-  let { lane = $bindable(), onchange }: StationProps = $props();
+  let { lane = $bindable() }: StationProps = $props();
   const places = live(() => allPlaces);
   const { search } = $derived(lane.source);
   const offered = $derived(
@@ -22,11 +22,10 @@
   function choose(id: string, isOn: boolean) {
     const rest = lane.source.places.filter((p) => p !== id);
     lane.source.places = isOn ? [...rest, id] : rest;
-    onchange();
   }
 </script>
 
-<div class="grid gap-3 md:grid-cols-2" {onchange}>
+<div class="grid gap-3 md:grid-cols-2">
   <div class="md:col-span-2"><ForeseenNote {lane} /></div>
   <fieldset class="flex flex-col gap-1">
     <legend class="font-semibold">Read from</legend>
@@ -44,14 +43,13 @@
     {/each}
   </fieldset>
   {#if channels.length > 0}
-    <Playlists bind:source={lane.source} {channels} {onchange} />
+    <Playlists bind:source={lane.source} {channels} />
   {/if}
   <Names
     label="Only by these people"
     value={lane.source.creators}
     onchange={(names) => {
       lane.source.creators = names;
-      onchange();
     }}
   />
   {#each [['any', 'With any of these words'], ['all', 'With all of these words'], ['without', 'Without these words']] as const as [field, label] (field)}
@@ -60,7 +58,6 @@
       value={search[field]}
       onchange={(words) => {
         lane.source.search[field] = words;
-        onchange();
       }}
     />
   {/each}
@@ -72,5 +69,5 @@
       >Hashtag <input class="field" bind:value={lane.source.search.hashtag} /></label
     >
   </div>
-  <div class="md:col-span-2"><SheetForm bind:lane {onchange} /></div>
+  <div class="md:col-span-2"><SheetForm bind:lane /></div>
 </div>

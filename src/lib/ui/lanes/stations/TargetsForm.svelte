@@ -6,7 +6,7 @@
   import { live } from '$lib/ui/live.svelte.ts';
   import type { StationProps } from './station.ts';
 
-  let { lane = $bindable(), onchange }: StationProps = $props();
+  let { lane = $bindable() }: StationProps = $props();
   const places = live(() => {
     const { kind } = lane.make;
     return async () =>
@@ -32,11 +32,10 @@
       tags: []
     };
     lane.targets = isOn ? [...rest, added] : rest;
-    onchange();
   }
 </script>
 
-<div class="flex flex-col gap-3" {onchange}>
+<div class="flex flex-col gap-3">
   {#each places.value ?? [] as place (place.id)}
     {@const target = targetOf(place.id)}
     <div class="flex flex-col gap-2">
@@ -68,7 +67,6 @@
               value={target.categories}
               onchange={(names) => {
                 target.categories = names;
-                onchange();
               }}
             />
           {/if}
@@ -77,7 +75,6 @@
             value={target.tags}
             onchange={(names) => {
               target.tags = names;
-              onchange();
             }}
           />
         </div>

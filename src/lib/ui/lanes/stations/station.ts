@@ -6,6 +6,5 @@ export interface StationProps {
   lane: Lane;
   /** Of places and networks, by id. */
   names: ReadonlyMap<string, string>;
-  onchange: () => void;
 }
 export type StationForm = Component<StationProps, object, 'lane'>;
