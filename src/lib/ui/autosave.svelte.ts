@@ -98,7 +98,7 @@ export class Autosave<F extends object> {
       if (!isReady() || !here) return;
       untrack(() => {
         this.#history.note(here, Date.now());
-        if (this.#isChanged(here)) this.touch();
+        if (this.#keepAside(here)) this.touch();
       });
     });
     $effect(() => {
@@ -140,10 +140,22 @@ export class Autosave<F extends object> {
     untrack(() => {
       this.edited.settle?.();
       const here = this.edited.read();
-      if (!here || !this.#isChanged(here)) return;
-      keepUnsaved(this.edited.name(), { known: this.#known, here });
-      void this.saveNow();
+      if (here && this.#keepAside(here)) void this.saveNow();
     });
+  }
+
+  /**
+   * Writes what is not kept yet where that is done at once: the database takes a moment, and the page
+   * may be gone by then. @returns whether there is anything
+   */
+  #keepAside(here: F): boolean {
+    const changed = this.#known ? changedFields(this.#known, here) : {};
+    const names = fieldNames(changed as F);
+    if (names.length === 0) return false;
+    const known: Partial<F> = {};
+    for (const name of names) known[name] = this.#known?.[name];
+    keepUnsaved(this.edited.name(), { known, here: changed });
+    return true;
   }
 
   /** Saves what has changed, after any write that is under way. */
@@ -180,8 +192,7 @@ export class Autosave<F extends object> {
       if (!now || !this.#isChanged(now)) dropUnsaved(this.edited.name());
     } catch (error) {
       this.problem = toProblem(error);
-      // What the database refuses may still find room elsewhere, in case the page goes.
-      keepUnsaved(this.edited.name(), { known, here });
+      this.#keepAside(here);
       this.#timer ??= setTimeout(() => void this.saveNow(), AGAIN);
     }
   }
