@@ -2,7 +2,13 @@ import { spawn } from 'node:child_process';
 import { mkdtemp, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { test as base, expect, type BrowserContext, type Page } from '@playwright/test';
+import {
+  test as base,
+  expect,
+  type BrowserContext,
+  type Locator,
+  type Page
+} from '@playwright/test';
 
 interface App {
   origin: string;
@@ -207,6 +213,12 @@ export async function openBooth(page: Page, title: string): Promise<void> {
   await expect(page.getByRole('heading', { level: 1, name: title })).toBeVisible();
   await expect(page.getByRole('button', { name: 'Play this scene’s sentence' })).toBeEnabled();
   await idle(page);
+}
+
+/** Deletes what was published, and says so once more. */
+export async function deleteIt(within: Page | Locator, noun: string): Promise<void> {
+  await within.getByRole('button', { name: `Delete ${noun}…` }).click();
+  await within.getByRole('button', { name: /^Delete it/ }).click();
 }
 
 /** Opens the desk of an upload where its layout is set. */

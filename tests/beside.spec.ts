@@ -1,4 +1,4 @@
-import { expect, test } from './app.ts';
+import { deleteIt, expect, test } from './app.ts';
 import { at, FOLLOWERS, NOTES, openUpdates } from './updatesView.ts';
 
 const COLOUR = 'A colour plan for winter scarves';
@@ -106,7 +106,7 @@ test('a long text is published in numbered parts, and all of them are deleted ag
   expect(parts[0]?.inReplyTo).toBeUndefined();
   for (const part of parts.slice(1)) expect(part.inReplyTo).toMatch(/\/notes\/updates\//);
 
-  await notes.getByRole('button', { name: 'Delete update' }).click();
+  await deleteIt(notes, 'update');
   await expect(notes.getByText('Deleted.')).toBeVisible();
   expect(await world.updates('notes')).toHaveLength(0);
 });

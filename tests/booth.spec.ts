@@ -3,7 +3,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Page } from '@playwright/test';
 import { parseWebVtt } from '../src/lib/core/captions/webvtt.ts';
-import { expect, idle, openBooth, row, exportFromBooth, test } from './app.ts';
+import { deleteIt, expect, idle, openBooth, row, exportFromBooth, test } from './app.ts';
 import { frameTimes, loudness, makeMedia, probe, soundStarts } from './media.ts';
 
 const COSTS = 'What a woven metre costs, and why';
@@ -92,7 +92,7 @@ test('from a post to a video that plays at the channel, the upload cut twice and
   await expect(page.getByText('The post has changed since')).toBeVisible();
 
   // Undo takes it away at the channel.
-  await page.getByRole('button', { name: 'Delete video' }).click();
+  await deleteIt(page, 'video');
   await expect.poll(() => world.uploads()).toHaveLength(0);
 });
 

@@ -1,4 +1,4 @@
-import { expect, idle, openDesk, openLayout, row, test, togglePart } from './app.ts';
+import { deleteIt, expect, idle, openDesk, openLayout, row, test, togglePart } from './app.ts';
 
 const TWILL = 'Threading a four-shaft twill, slowly';
 
@@ -70,7 +70,13 @@ test('from an upload without a post to a twin in step, and back by undo', async 
 
   // The journal tells it, and takes it back.
   await page.getByRole('link', { name: 'Journal' }).click();
+  // The update is taken back: the version before stands there again.
   await page.getByRole('button', { name: `Undo: “${TWILL}”` }).click();
+  await expect.poll(() => world.posts(`${TWILL} (7:04)`)).toBe(1);
+  await page.getByRole('link', { name: 'In step', exact: true }).click();
+  await openDesk(page, TWILL);
+  await deleteIt(page, 'post');
+  await page.getByRole('link', { name: 'Journal' }).click();
   await expect(page.getByRole('cell', { name: 'Deleted' })).toBeVisible();
   expect(await world.posts(TWILL)).toBe(0);
   await page.getByRole('link', { name: 'In step', exact: true }).click();

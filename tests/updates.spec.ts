@@ -1,5 +1,5 @@
 import { readFile } from 'node:fs/promises';
-import { expect, row, test } from './app.ts';
+import { deleteIt, expect, row, test } from './app.ts';
 import { at, FOLLOWERS, NOTES, openUpdates } from './updatesView.ts';
 
 const COLOUR = 'A colour plan for winter scarves';
@@ -27,7 +27,7 @@ test('a text goes to four networks, with faults on, and stands at each once', as
   await expect
     .poll(async () => (await world.updates('notes')).map((u) => u.content))
     .toEqual(['Twelve scarves, one warp.']);
-  await at(page, NOTES).getByRole('button', { name: 'Delete update' }).click();
+  await deleteIt(at(page, NOTES), 'update');
   await expect(at(page, NOTES).getByText('Deleted.')).toBeVisible();
   expect(await world.updates('notes')).toHaveLength(0);
 

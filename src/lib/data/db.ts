@@ -31,6 +31,7 @@ function giveShown(draft: UpdateDraft & { withPicture?: boolean }): void {
 function giveSent(entry: OutboxEntry): void {
   const isThere = entry.state === 'published' && entry.wanted === 'published';
   entry.sent = isThere ? entry.payload : null;
+  entry.sentAt = isThere ? entry.updated : 0;
 }
 
 export class Database extends Dexie {

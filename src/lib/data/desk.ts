@@ -73,3 +73,13 @@ export function updateDesk(
 /** The layout of the last post that was made from a channel. */
 export const lastTemplate = async (channelId: string): Promise<Template | undefined> =>
   (await db.templates.get(channelId))?.template;
+
+/** Drafts of a place: on the desk for its videos, or in the booth for its posts. */
+export async function countDrafts(placeId: string): Promise<number> {
+  const ids = await db.items.where({ placeId }).primaryKeys();
+  const [drafts, narrations] = await Promise.all([
+    db.drafts.where('id').anyOf(ids).count(),
+    db.narrations.where('id').anyOf(ids).count()
+  ]);
+  return drafts + narrations;
+}

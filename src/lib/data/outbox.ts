@@ -8,6 +8,7 @@ import {
   outboxEntrySchema,
   overwriteTheirs,
   retryNow,
+  stopTrying,
   type OutboxEntry,
   type OutboxState,
   type Payload
@@ -124,6 +125,9 @@ export const noteSeen = (placeId: string, held: ReadonlyMap<string, string>): Pr
     .modify((entry) => {
       entry.seen = held.get(entry.key) ?? '';
     });
+
+export const stopEntry = (key: string, now: number): Promise<OutboxEntry | null> =>
+  change(key, (entry) => entry && stopTrying(entry, now));
 
 export const retryEntry = (key: string, now: number): Promise<OutboxEntry | null> =>
   change(key, (entry) => entry && retryNow(entry, now));

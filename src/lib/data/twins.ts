@@ -21,20 +21,35 @@ export const findTwins = (words: string, most: number): Promise<Twin[]> =>
     .toArray();
 
 /** All that pairing depends on, as it is at one moment. */
-export function readForPairing(): Promise<{ items: Item[]; facts: PairingFacts }> {
-  const tables = [db.items, db.decisions, db.drafts, db.narrations, db.outbox, db.transfers];
+export function readForPairing(): Promise<{
+  items: Item[];
+  facts: PairingFacts;
+  /** Their ids, the one connected first in front. */
+  places: string[];
+}> {
+  const tables = [
+    db.items,
+    db.decisions,
+    db.drafts,
+    db.narrations,
+    db.outbox,
+    db.transfers,
+    db.places
+  ];
   return db.transaction('r', tables, async () => {
-    const [items, decisions, drafts, narrations, entries, transfers] = await Promise.all([
+    const [items, decisions, drafts, narrations, entries, transfers, linked] = await Promise.all([
       db.items.toArray(),
       db.decisions.toArray(),
       db.drafts.toArray(),
       db.narrations.toArray(),
       db.outbox.toArray(),
-      db.transfers.toArray()
+      db.transfers.toArray(),
+      db.places.toArray()
     ]);
+    const places = linked.sort((a, b) => (a.linked < b.linked ? -1 : 1)).map((p) => p.id);
     const setAside = decisions.filter((d) => d.kind === 'set-aside');
     const accepted = decisions.flatMap(({ id, titles }) => (titles ? [{ id, titles }] : []));
-    return { items, facts: { setAside, accepted, drafts, narrations, entries, transfers } };
+    return { items, facts: { setAside, accepted, drafts, narrations, entries, transfers }, places };
   });
 }
 

@@ -1,4 +1,5 @@
 import { deliver } from '$lib/core/delivery/deliver.ts';
+import { isKeyProblem } from '$lib/core/delivery/retry.ts';
 import { isChange, isUpdate, isVideo, type OutboxEntry } from '$lib/core/delivery/outbox.ts';
 import { itemByOrigin, removeItem } from '$lib/data/items.ts';
 import { note } from '$lib/data/journal.ts';
@@ -11,7 +12,7 @@ import {
   resolveTheirs,
   retryEntry
 } from '$lib/data/outbox.ts';
-import { getPlace } from '$lib/data/places.ts';
+import { getPlace, patchPlace } from '$lib/data/places.ts';
 import { recorded } from '$lib/data/steps.ts';
 import { targetFor } from '$lib/places/adapter.ts';
 import { readPlaces } from '$lib/work/read.ts';
@@ -133,6 +134,8 @@ async function noteOutcome(before: OutboxEntry, after: OutboxEntry): Promise<voi
     if (gone) await removeItem(gone.id);
   } else if (after.problem) {
     await note({ ...line, what: 'publish-failed', problem: after.problem });
+    // A key that ended has ended for everything, and every view says so.
+    if (isKeyProblem(after.problem)) await patchPlace(placeId, { problem: after.problem });
   }
 }
 

@@ -6,13 +6,16 @@
     keep?: string;
     /** Of what, for those who cannot see where the button stands. */
     of?: string;
+    /** What comes of it, shown with the question. */
+    note?: string;
     onconfirm: () => unknown;
   }
-  let { label, confirm, keep = 'Cancel', of = '', onconfirm }: Props = $props();
+  let { label, confirm, keep = 'Cancel', of = '', note = '', onconfirm }: Props = $props();
   let isAsking = $state(false);
 </script>
 
 {#if isAsking}
+  {#if note}<p class="basis-full text-sm">{note}</p>{/if}
   <button
     class="strong btn btn-sm"
     onclick={() => {

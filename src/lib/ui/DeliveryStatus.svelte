@@ -2,8 +2,9 @@
   import type { Snippet } from 'svelte';
   import { isPost, type OutboxEntry } from '$lib/core/delivery/outbox.ts';
   import { retryNow, settleTheirs } from '$lib/delivery/deliverEntry.ts';
+  import { stopEntry } from '$lib/data/outbox.ts';
   import { clock } from './clock.svelte.ts';
-  import { canCancel, deliveryMessage, isUnderWay } from './deliveryMessages.ts';
+  import { canCancel, deliveryMessage, isUnderWay, standsMessage } from './deliveryMessages.ts';
   import TheirVersion from './TheirVersion.svelte';
   import ConfirmButton from './ConfirmButton.svelte';
   import ProblemNote from './ProblemNote.svelte';
@@ -26,11 +27,18 @@
   const isSending = $derived(isUnderWay(entry));
   const now = clock(() => isSending);
   const isCancellable = $derived(canCancel(entry, now.value));
-  const isThere = $derived(Boolean(entry.url) && !isSending && entry.wanted === 'published');
+  const isThere = $derived(Boolean(entry.url) && entry.wanted === 'published');
+  const stands = $derived(standsMessage(entry));
   const isPublic = $derived(!isPost(entry.payload) || entry.payload.status === 'public');
 </script>
 
-<p class="text-sm" role="status">{message || deliveryMessage(entry, noun, now.value)}</p>
+{#if stands}<p class="text-sm">{stands}</p>{/if}
+<p class="text-sm" role="status">
+  {message || deliveryMessage(entry, noun, now.value)}
+  {#if entry.state === 'waiting' && entry.attempts > 0}
+    <button class="plain btn btn-sm" onclick={() => stopEntry(entry.key, Date.now())}>Stop</button>
+  {/if}
+</p>
 {#if entry.theirs}
   <TheirVersion
     theirs={entry.theirs}
@@ -53,7 +61,7 @@
   <div class="flex flex-wrap items-center gap-2 text-sm">
     {#if isThere && url}<a href={url} target="_blank" rel="noreferrer">View {noun}</a>{/if}
     {@render actions?.()}
-    {#if isThere}
+    {#if isThere && !isSending}
       <ConfirmButton
         label="Delete {noun}…"
         confirm="Delete it {isPublic ? 'for everybody' : 'at its place'}"

@@ -2,7 +2,7 @@
   import type { Snippet } from 'svelte';
   import TriangleAlert from '@lucide/svelte/icons/triangle-alert';
   import type { Problem } from '$lib/core/model/place.ts';
-  import { problemMessage } from './messages.ts';
+  import { problemDetail, problemMessage } from './messages.ts';
 
   let {
     problem,
@@ -10,6 +10,7 @@
     actions
   }: { problem: Problem; item?: string; actions?: Snippet } = $props();
   const words = $derived(problemMessage(problem));
+  const detail = $derived(problemDetail(problem));
 </script>
 
 <div
@@ -23,9 +24,9 @@
   <div class="flex min-w-0 flex-col gap-1">
     <p class="font-semibold">{item ? `${item}: ` : ''}{words.what}</p>
     <p>{words.todo}</p>
-    {#if problem.detail || problem.url}
+    {#if detail || problem.url}
       <p class="break-all text-quiet">
-        {problem.detail}
+        {detail}
         {#if problem.url}<span class="times">{problem.url}</span>{/if}
       </p>
     {/if}

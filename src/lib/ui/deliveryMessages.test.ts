@@ -2,7 +2,13 @@ import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { outboxStateSchema, type Payload } from '../core/delivery/outbox.ts';
 import { aPostPayload, anEntry } from '../core/testing.ts';
-import { canCancel, deliveryMessage, videoMessage } from './deliveryMessages.ts';
+import {
+  canCancel,
+  deliveryMessage,
+  publishLabel,
+  standsMessage,
+  videoMessage
+} from './deliveryMessages.ts';
 import { formatDateTime } from './messages.ts';
 
 const NOW = Date.parse('2026-05-20T12:00:00Z');
@@ -12,11 +18,11 @@ test('a delivery says what it does, which attempt it is and when the next one co
   assert.equal(deliveryMessage(anEntry(), 'post', 0), 'Publishing…');
   assert.equal(
     deliveryMessage(anEntry({ attempts: 2, nextTry: 12_400 }), 'post', 500),
-    'Publishing… Attempt 3, next try in 12 s.'
+    'Publishing… Attempt 3 of 8, next try in 12 s.'
   );
   assert.equal(
     deliveryMessage(anEntry({ wanted: 'removed', attempts: 1 }), 'video', 500),
-    'Deleting the video… Attempt 2, trying again now.'
+    'Deleting the video… Attempt 2 of 8, trying again now.'
   );
 });
 
@@ -70,4 +76,32 @@ test('a video says who can watch it, once its file is there', () => {
     videoMessage(video('private', '2026-05-20T12:00:00Z'), null),
     `Private until ${date}.`
   );
+});
+
+test('the button says what it will do, by what stands at the blog already', () => {
+  const stands = (status: 'draft' | 'public' | 'private' | 'dated') => aPostPayload({ status });
+  assert.equal(publishLabel(null, 'draft', ''), 'Save as draft');
+  assert.equal(publishLabel(null, 'public', ''), 'Publish now');
+  assert.equal(publishLabel(stands('draft'), 'public', ''), 'Publish now');
+  assert.equal(publishLabel(stands('draft'), 'draft', ''), 'Update the draft');
+  assert.equal(publishLabel(stands('public'), 'public', ''), 'Update the post');
+  assert.equal(publishLabel(stands('public'), 'draft', ''), 'Unpublish to a draft');
+  assert.equal(publishLabel(stands('public'), 'private', ''), 'Make it private');
+  assert.equal(publishLabel(null, 'dated', '2026-12-01T14:05'), 'Schedule for Tue 1 Dec, 14:05');
+  assert.equal(publishLabel(null, 'dated', ''), 'Schedule');
+});
+
+test('what stands at the blog is told with its version, also while a change is on its way', () => {
+  const entry = anEntry({
+    url: 'https://b/1',
+    sent: aPostPayload({ status: 'draft' }),
+    sentAt: NOW,
+    revision: 3,
+    publishedRevision: 2
+  });
+  assert.equal(
+    standsMessage(entry),
+    `At the blog: a draft, since ${date}, version 2. Your last changes are not there yet.`
+  );
+  assert.equal(standsMessage(anEntry()), '');
 });

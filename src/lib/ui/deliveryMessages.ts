@@ -1,4 +1,12 @@
-import { isPost, isVideo, type OutboxEntry, type Payload } from '$lib/core/delivery/outbox.ts';
+import { DateTime } from 'luxon';
+import {
+  isPost,
+  isVideo,
+  MAX_ATTEMPTS,
+  type OutboxEntry,
+  type Payload,
+  type PostPayload
+} from '$lib/core/delivery/outbox.ts';
 import type { Transfer } from '$lib/core/delivery/transfer.ts';
 import { formatDateTime } from './messages.ts';
 
@@ -22,6 +30,53 @@ export const canCancel = (entry: OutboxEntry, now: number): boolean =>
     ? true
     : isScheduled(entry, now));
 
+/** What stands at the place, since when and which version of it; empty where nothing does. */
+export function standsMessage({
+  sent,
+  sentAt,
+  url,
+  revision,
+  publishedRevision
+}: OutboxEntry): string {
+  if (!url || !sent || !sentAt || !isPost(sent)) return '';
+  const how =
+    sent.status === 'dated' && sent.date
+      ? Date.parse(sent.date) > sentAt
+        ? `scheduled for ${formatDateTime(sent.date)}`
+        : 'public'
+      : sent.status === 'dated'
+        ? 'public'
+        : sent.status === 'draft'
+          ? 'a draft'
+          : sent.status;
+  const version = publishedRevision > 1 ? `, version ${publishedRevision}` : '';
+  const waits = revision > publishedRevision ? ' Your last changes are not there yet.' : '';
+  return `At the blog: ${how}, since ${at(sentAt)}${version}.${waits}`;
+}
+
+/**
+ * What the button does: it depends on what stands at the blog, and on what is chosen.
+ * @param stands what the blog last took, or null
+ * @param on local date and time, as a date field has it
+ */
+export function publishLabel(
+  stands: Payload | null,
+  status: PostPayload['status'],
+  on: string
+): string {
+  const before = stands && isPost(stands) ? stands.status : null;
+  if (status === 'dated') {
+    const when = DateTime.fromISO(on).setLocale('en');
+    const verb = before === 'dated' ? 'Reschedule' : 'Schedule';
+    return when.isValid ? `${verb} for ${when.toFormat('ccc d LLL, HH:mm')}` : verb;
+  }
+  if (before === status) return status === 'draft' ? 'Update the draft' : 'Update the post';
+  if (status === 'draft') return before ? 'Unpublish to a draft' : 'Save as draft';
+  if (status === 'private')
+    return before === 'draft' || !before ? 'Publish as private' : 'Make it private';
+  return before === 'private' ? 'Make it public' : 'Publish now';
+}
+
 /**
  * How far a delivery has got, in a sentence or two.
  * @param noun what is delivered: post, video, update
@@ -34,7 +89,8 @@ export function deliveryMessage(entry: OutboxEntry, noun: string, now: number): 
     case 'planned':
       return 'Approved. Its lane publishes it in turn.';
     case 'failed':
-      return entry.wanted === 'removed' ? `The ${noun} was not deleted.` : 'Not published.';
+      if (entry.wanted === 'removed') return `The ${noun} was not deleted.`;
+      return entry.sentAt > 0 ? 'Your last changes were not published.' : 'Not published.';
     case 'removed':
       return 'Deleted.';
     case 'published':
@@ -64,7 +120,7 @@ function attemptMessage(
   if (attempts === 0) return doing;
   const seconds = Math.max(0, Math.ceil((nextTry - now) / 1_000));
   const when = seconds > 0 ? `next try in ${seconds} s` : 'trying again now';
-  return `${doing} Attempt ${attempts + 1}, ${when}.`;
+  return `${doing} Attempt ${attempts + 1} of ${MAX_ATTEMPTS}, ${when}.`;
 }
 
 /** Who can watch a video that a channel has taken, and how far its file is. */

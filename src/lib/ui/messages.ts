@@ -205,6 +205,8 @@ export function fieldMessage(problem: FillProblem): string {
   switch (problem.kind) {
     case 'syntax':
       return `A field has a mistake: ${problem.detail}`;
+    case 'unclosed-variant':
+      return `“${problem.detail}” has no closing brace. Write {one|another}.`;
     case 'unknown-field':
       return `There is no field called ${problem.path}.`;
     case 'empty-field':
@@ -299,6 +301,15 @@ const inEnglish = (iso: string): DateTime => DateTime.fromISO(iso).setLocale('en
 /** A day: `26 Nov 2026`. @param iso ISO 8601 */
 export const formatDate = (iso: string | null): string =>
   iso ? inEnglish(iso).toFormat('d LLL yyyy') : 'No date';
+/** The time zone of this browser, as people call it: `Berlin time`. */
+export const zoneName = (): string => {
+  const { timeZone } = new Intl.DateTimeFormat().resolvedOptions();
+  const city = timeZone.split('/').at(-1)?.replaceAll('_', ' ') ?? timeZone;
+  return timeZone.includes('/') && !timeZone.startsWith('Etc/') ? `${city} time` : timeZone;
+};
+/** What a place said about a problem; codes of programs say nothing to anybody. */
+export const problemDetail = ({ detail }: Pick<Problem, 'detail'>): string =>
+  /^[A-Z][A-Z\d_]+$/.test(detail) ? '' : detail;
 /** A moment in the time zone of this browser: `26 Nov 2026, 14:05`. @param iso ISO 8601 */
 export const formatDateTime = (iso: string): string => inEnglish(iso).toFormat('d LLL yyyy, HH:mm');
 

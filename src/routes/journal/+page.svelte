@@ -21,6 +21,7 @@
     formatDateTime,
     lineMessage,
     outcomeLabels,
+    problemDetail,
     problemMessage
   } from '$lib/ui/messages.ts';
   import { retryNow, undoLast } from '$lib/delivery/deliverEntry.ts';
@@ -252,7 +253,7 @@
                     {entry && entry.state !== 'failed'
                       ? 'It is tried again by itself.'
                       : problemMessage(line.problem).todo}
-                    <span class="text-quiet">{line.problem.detail}</span>
+                    <span class="text-quiet">{problemDetail(line.problem)}</span>
                   </p>
                 {/if}
               </div>

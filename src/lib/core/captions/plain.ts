@@ -45,6 +45,17 @@ function untimed(lines: string[]): Cue[] {
   });
 }
 
+/**
+ * Stretches cues over the length of a video: of a text without times nobody knows better.
+ * @param seconds of the video; 0 where it is not known
+ */
+export function fitToLength(cues: readonly Cue[], seconds: number): Cue[] {
+  const end = cues.at(-1)?.end ?? 0;
+  if (seconds <= 0 || end <= 0) return [...cues];
+  const by = seconds / end;
+  return cues.map((cue) => ({ ...cue, start: cue.start * by, end: cue.end * by }));
+}
+
 /** Words, or what is about as long to say in scripts without spaces. */
 const wordsIn = (text: string): number =>
   text.split(/\s+/).filter(Boolean).length +

@@ -1,3 +1,4 @@
+import { fitToLength } from './plain.ts';
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
@@ -113,4 +114,19 @@ test('sentences as captions: two lines of 42 characters, no word lost, times ris
       }
     )
   );
+});
+
+test('a picture that is given as captions is refused by what is in it', () => {
+  const png = '\u0089PNG\r\n\u001a\n\u0000\u0000\u0000\rIHDR with some words in it';
+  assert.throws(() => readCaptions(png), /no text/);
+  assert.doesNotThrow(() => readCaptions('Gr\ufffd\ufffde aus der Werkstatt'));
+});
+
+test('a text without times is spread over its video, and keeps its order', () => {
+  const { cues, isTimed } = readCaptions('First we wind the warp.\n\nThen we thread it.');
+  assert.equal(isTimed, false);
+  const spread = fitToLength(cues, 60);
+  assert.ok(Math.abs((spread.at(-1)?.end ?? 0) - 60) < 1e-9);
+  assert.ok(spread.every((c, i) => c.start >= (spread[i - 1]?.end ?? 0)));
+  assert.deepEqual(fitToLength(cues, 0), cues);
 });

@@ -19,11 +19,21 @@ export function formatOf(source: string): CaptionFormat {
     : 'txt';
 }
 
+/** Signs that stand in files of programs, and in no text. */
+const CONTROL = /[\u0000-\u0008\u000e-\u001a\u001c-\u001f]/g;
+
+function isNoText(source: string): boolean {
+  const start = source.slice(0, 4_096);
+  return start.includes('\u0000') || (start.match(CONTROL)?.length ?? 0) * 200 > start.length;
+}
+
 /**
  * Reads captions of any of the kinds in use.
  * @throws CaptionError when the file is not of the given format or has no words in it
  */
 export function readCaptions(source: string, format = formatOf(source)): ReadCaptions {
+  if (isNoText(source))
+    throw new CaptionError('This is no text: it may be a picture, a video or another file.', 1);
   const read =
     format === 'txt'
       ? { ...parsePlainText(source), unreadable: [] }

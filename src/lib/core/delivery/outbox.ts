@@ -158,6 +158,8 @@ export const outboxEntrySchema = z.object({
   /** What the place last took from us, and what it had taken before that: an undo brings it back. */
   sent: payloadSchema.nullable().default(null),
   sentBefore: payloadSchema.nullable().default(null),
+  /** When it took it. */
+  sentAt: z.number().default(0),
   /** Fingerprint of what the place held after that, and when it was last read; empty if unknown. */
   held: z.string().default(''),
   seen: z.string().default(''),
@@ -213,6 +215,7 @@ export function newEntry(
     answer: '',
     sent: null,
     sentBefore: null,
+    sentAt: 0,
     held: '',
     seen: '',
     theirs: null,
@@ -280,14 +283,20 @@ export const overwriteTheirs = (entry: OutboxEntry, now: number): OutboxEntry =>
  */
 export function mergeSaved(stored: OutboxEntry | null, learned: OutboxEntry): OutboxEntry {
   if (!stored || stored.revision <= learned.revision) return learned;
-  const { url, publishedRevision, unsettledUntil, sent, sentBefore, held } = learned;
-  return { ...stored, url, publishedRevision, unsettledUntil, sent, sentBefore, held };
+  const { url, publishedRevision, unsettledUntil, sent, sentBefore, sentAt, held } = learned;
+  return { ...stored, url, publishedRevision, unsettledUntil, sent, sentBefore, sentAt, held };
 }
 
 /** Lets what waits for review or for its pace go out; what is planned for later keeps its time. */
 export const approve = (entry: OutboxEntry, now: number): OutboxEntry =>
   entry.state === 'in-review' || entry.state === 'planned'
     ? { ...entry, state: 'waiting', nextTry: Math.max(now, entry.nextTry), updated: now }
+    : entry;
+
+/** Stops trying, until the user wants it again. What is being sent at this moment runs to its end. */
+export const stopTrying = (entry: OutboxEntry, now: number): OutboxEntry =>
+  entry.state === 'waiting'
+    ? { ...entry, state: 'failed', problem: problemSchema.parse({ kind: 'stopped' }), updated: now }
     : entry;
 
 /** Tries a failed or waiting entry at once. */
@@ -376,6 +385,7 @@ export function afterCommand(
         attempts: 0,
         sent: entry.payload,
         sentBefore: entry.publishedRevision > 0 ? entry.sent : null,
+        sentAt: now,
         held: '',
         seen: '',
         state: isCurrent && entry.wanted === 'published' ? 'published' : 'waiting'

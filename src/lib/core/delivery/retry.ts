@@ -14,6 +14,10 @@ const UNCERTAIN: ReadonlySet<ProblemKind> = new Set(['no-answer', 'timed-out', '
 export const isPassing = (kind: ProblemKind): boolean => PASSING.has(kind);
 export const isUncertain = (kind: ProblemKind): boolean => UNCERTAIN.has(kind);
 
+/** Whether the key of the place is at fault, so that nothing goes there before there is another. */
+export const isKeyProblem = ({ kind }: Pick<Problem, 'kind'>): boolean =>
+  kind === 'key-refused' || kind === 'key-missing';
+
 /** Waits between attempts, in milliseconds: each twice as long as the one before, up to `max`. */
 export interface Backoff {
   first: number;

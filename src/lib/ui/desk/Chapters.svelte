@@ -1,12 +1,7 @@
 <script lang="ts">
   import Merge from '@lucide/svelte/icons/merge';
   import { timeCode } from '$lib/core/chapters/chapter.ts';
-  import {
-    chapterFaults,
-    joinChapter,
-    moveChapter,
-    renameChapter
-  } from '$lib/core/chapters/edit.ts';
+  import { chapterFaults, joinChapter, moveChapter } from '$lib/core/chapters/edit.ts';
   import { readTimestamp } from '$lib/core/captions/timestamp.ts';
   import { deck } from '$lib/ui/deck.svelte.ts';
   import { chapterFaultMessage } from '$lib/ui/talkMessages.ts';
@@ -48,8 +43,7 @@
           class="min-h-6 min-w-0 flex-1 rounded-base border border-transparent bg-transparent px-1 text-sm hover:border-edge focus:border-edge"
           aria-label="Title of chapter {i + 1}"
           value={chapter.title}
-          oninput={(event) =>
-            (desk.ownChapters = renameChapter(desk.chapters, i, event.currentTarget.value))}
+          oninput={(event) => desk.renameChapter(i, event.currentTarget.value)}
         />
         <button
           class="bare btn-icon btn-icon-sm"

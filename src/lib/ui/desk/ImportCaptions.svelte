@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { fitToLength } from '$lib/core/captions/plain.ts';
   import { deck } from '$lib/ui/deck.svelte.ts';
   import { plural } from '$lib/ui/messages.ts';
   import { talkWorker } from '$lib/workers/talk.ts';
@@ -21,10 +22,12 @@
       fault = `Line ${read.line}: ${read.message}`;
       return;
     }
-    await desk.importCaptions(read.cues);
+    await desk.importCaptions(
+      read.isTimed ? read.cues : fitToLength(read.cues, desk.video?.duration ?? 0)
+    );
     form.clear();
     deck.say(
-      `${plural(read.cues.length, 'cue', 'cues')} imported${read.isTimed ? '' : '; without times in them, an average pace was taken'}.`
+      `${plural(read.cues.length, 'cue', 'cues')} imported${read.isTimed ? '' : '; they have no times, so they are spread over the video'}.`
     );
   }
 

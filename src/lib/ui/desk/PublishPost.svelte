@@ -3,12 +3,15 @@
   import { getEntry } from '$lib/data/outbox.ts';
   import { getTwin } from '$lib/data/twins.ts';
   import { undoEntry } from '$lib/delivery/deliverEntry.ts';
+  import { clock } from '$lib/ui/clock.svelte.ts';
   import Choice from '$lib/ui/Choice.svelte';
   import DateTimeField from '$lib/ui/DateTimeField.svelte';
   import { deck } from '$lib/ui/deck.svelte.ts';
   import DeliveryStatus from '$lib/ui/DeliveryStatus.svelte';
-  import { isUnderWay } from '$lib/ui/deliveryMessages.ts';
+  import { isUnderWay, publishLabel } from '$lib/ui/deliveryMessages.ts';
   import { live } from '$lib/ui/live.svelte.ts';
+  import { placesOfKind } from '$lib/data/places.ts';
+  import { isKeyProblem } from '$lib/core/delivery/retry.ts';
   import PublishPanel from '$lib/ui/PublishPanel.svelte';
   import { runTask } from '$lib/work/tasks.svelte.ts';
   import type { Desk } from './deskState.svelte.ts';
@@ -30,7 +33,15 @@
     const id = desk.video?.id;
     return () => (id ? getTwin(id) : undefined);
   });
+  // A key that ends, or is added in another tab, counts here at once.
+  const blogs = live(() => () => placesOfKind('blog'));
+  $effect(() => {
+    if (blogs.value) desk.blogs = blogs.value;
+  });
   let isSecondWanted = $state(false);
+  let isPastMeant = $state(false);
+  const now = clock(() => desk.status === 'dated');
+  const isPast = $derived(new Date(desk.on).getTime() < now.value);
   const isThere = $derived(Boolean(entry.value?.url) && entry.value?.wanted === 'published');
   const isSending = $derived(entry.value !== undefined && isUnderWay(entry.value));
   const mayPublish = $derived(desk.blog !== null && canPublish(desk.blog));
@@ -45,14 +56,11 @@
       desk.isLoaded &&
       !isSending &&
       Boolean(desk.post?.title) &&
-      (desk.status !== 'dated' || desk.on !== '')
+      (desk.status !== 'dated' || (desk.on !== '' && (isPastMeant || !isPast)))
   );
-  const verb = $derived.by(() => {
-    if (isThere) return 'Update the post';
-    if (desk.status === 'draft') return 'Save as draft';
-    if (desk.status === 'dated') return 'Schedule';
-    return desk.status === 'private' ? 'Publish as private' : 'Publish now';
-  });
+  const verb = $derived(
+    publishLabel(isThere ? (entry.value?.sent ?? null) : null, desk.status, desk.on)
+  );
 
   const action = $derived({ label: verb, isReady, run: () => desk.publish() });
 
@@ -75,7 +83,12 @@
         {#each desk.blogs as blog (blog.id)}<option value={blog.id}>{blog.title}</option>{/each}
       </select>
     </label>
-    {#if !mayPublish}
+    {#if desk.blog?.problem && isKeyProblem(desk.blog.problem)}
+      <p class="text-sm font-semibold">
+        {desk.blog.title} refuses its key: it has expired or was withdrawn.
+        <a href="/places">Add a new key</a>
+      </p>
+    {:else if !mayPublish}
       <p class="text-sm">
         {desk.blog?.title} is connected read only. <a href="/places">Add a key</a> to publish there.
       </p>
@@ -91,7 +104,7 @@
       />
       {#if draftOnly && mayPublish}<p class="text-quiet">The key can only save drafts.</p>{/if}
     </div>
-    {#if desk.status === 'dated'}<DateTimeField bind:value={desk.on} />{/if}
+    {#if desk.status === 'dated'}<DateTimeField bind:value={desk.on} bind:isPastMeant />{/if}
     {#if other}
       <div class="flex flex-col gap-1 rounded-base border border-edge p-2 text-sm">
         <p>

@@ -7,7 +7,8 @@ import { fieldsOf, listFields } from '$lib/core/article/template/fields.ts';
 import { asToday, defaultTemplate, type Template } from '$lib/core/article/template/template.ts';
 import type { Cue } from '$lib/core/captions/cue.ts';
 import { DROP_NOISE, type TidyOptions } from '$lib/core/captions/tidy.ts';
-import { keepByHand, type EditedChapter } from '$lib/core/chapters/edit.ts';
+import { renameHeading } from '$lib/core/article/edit/renameHeading.ts';
+import { keepByHand, renameChapter, type EditedChapter } from '$lib/core/chapters/edit.ts';
 import { htmlText } from '$lib/core/text/html.ts';
 import type { Item } from '$lib/core/model/item.ts';
 import { canPublish, type Place, type Problem } from '$lib/core/model/place.ts';
@@ -272,6 +273,18 @@ export class Desk {
   setChapters(chapters: EditedChapter[] | null): void {
     this.autosave.step();
     this.ownChapters = chapters;
+  }
+
+  /** Gives a chapter another title while it is typed; headings in an edited text follow. */
+  renameChapter(index: number, title: string): void {
+    const before = this.chapters[index]?.title ?? '';
+    this.ownChapters = renameChapter(this.chapters, index, title);
+    if (!this.edited) return;
+    const { base, html } = this.edited;
+    this.edited = {
+      base: renameHeading(base, before, title),
+      html: renameHeading(html, before, title)
+    };
   }
 
   /** Proposals from the talk, beside what was made by hand. */

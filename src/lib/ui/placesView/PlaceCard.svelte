@@ -2,6 +2,7 @@
   import Check from '@lucide/svelte/icons/check';
   import Minus from '@lucide/svelte/icons/minus';
   import type { Place, Right } from '$lib/core/model/place.ts';
+  import { countDrafts } from '$lib/data/desk.ts';
   import { countItems } from '$lib/data/items.ts';
   import ConfirmButton from '$lib/ui/ConfirmButton.svelte';
   import { deck } from '$lib/ui/deck.svelte.ts';
@@ -18,6 +19,10 @@
   const items = live(() => {
     const { id } = place;
     return () => countItems(id);
+  });
+  const drafts = live(() => {
+    const { id } = place;
+    return () => countDrafts(id);
   });
   const rights: Right[] = $derived(
     place.micropub === ''
@@ -119,6 +124,7 @@
       label="Disconnect…"
       of={place.title}
       confirm="Disconnect (nothing is deleted there)"
+      note={`Its ${plural(items.value ?? 0, 'item leaves', 'items leave')} the list, and twins keep only their other half. ${drafts.value ? `${plural(drafts.value, 'draft stays', 'drafts stay')} here for when you connect it again.` : ''}`}
       keep="Keep it"
       onconfirm={() => disconnectPlace(place)}
     />

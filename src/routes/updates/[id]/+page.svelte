@@ -200,7 +200,7 @@
           >
           <DateTimeField bind:value={draft.on} />
           <p class="text-sm" role="status">
-            {isPast ? 'That date has passed.' : ''}
+            {isPast ? 'Choose a date to come.' : ''}
             {held > 0 ? `${plural(held, 'place', 'places')} cannot take it as it is.` : ''}
           </p>
           <button

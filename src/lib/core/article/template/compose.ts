@@ -1,4 +1,5 @@
 import type { Element } from 'hast';
+import { inLanguage } from './inLanguage.ts';
 import { h } from 'hastscript';
 import type { Paragraph } from '../../text/paragraphs.ts';
 import { timeCode, type Chapter } from '../../chapters/chapter.ts';
@@ -101,6 +102,7 @@ export function compose(template: Template, material: Material): ComposedPost {
   };
   const parts = template.blocks
     .filter((block) => block.on)
+    .map((block) => inLanguage(block, video.language))
     .map((block): Part => {
       const part = { problems: [], ...content[block.kind](block) };
       const heading = fill(block.heading, fields, 'html', video.id);
@@ -186,8 +188,8 @@ function picture(video: Item): Content {
 
 function chapterList({ chapters, seekTo }: Material): Content {
   const rows = chapters.map(({ start, title }) => {
-    const time = h('time', { dateTime: `PT${Math.round(start)}S` }, timeCode(start));
-    const href = seekTo.replace('{seek_to_second_number}', String(Math.round(start)));
+    const time = h('time', { dateTime: `PT${Math.floor(start)}S` }, timeCode(start));
+    const href = seekTo.replace('{seek_to_second_number}', String(Math.floor(start)));
     return h('li', [href ? h('a', { href }, time) : time, ` ${title}`]);
   });
   return made(rows.length > 0 ? [h('ol', ['\n', ...onLines(rows), '\n'])] : [], 'no-chapters');

@@ -76,3 +76,14 @@ test('variants: the same item gets the same wording, and all are used', () => {
   );
   assert.deepEqual([...seen].sort(), ['Look', 'See', 'Watch']);
 });
+
+test('a variant without its closing brace is a finding; fields and whole variants are none', () => {
+  const problems = (text: string) =>
+    fill(text, { video: { title: 'Twill' } }, 'text', 's').problems;
+  assert.deepEqual(problems('See {this|that'), [
+    { kind: 'unclosed-variant', detail: '{this|that' }
+  ]);
+  assert.equal(problems('{a|b and {c|d}')[0]?.kind, 'unclosed-variant');
+  assert.deepEqual(problems('{a|b} {{ video.title }}'), []);
+  assert.deepEqual(problems('{{ video.title | upcase }}'), []);
+});

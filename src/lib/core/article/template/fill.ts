@@ -4,6 +4,8 @@ import { hashOf } from '../../model/hash.ts';
 
 export type FillProblem =
   | { kind: 'syntax'; detail: string }
+  /** A `{one wording|another` without its closing brace. */
+  | { kind: 'unclosed-variant'; detail: string }
   | { kind: 'unknown-field'; path: string }
   | { kind: 'empty-field'; path: string };
 
@@ -34,13 +36,14 @@ export function fill(
   seed: string
 ): Filled {
   const chosen = chooseVariants(template, seed);
+  const unclosed = unclosedVariants(template);
   try {
     const engine = engines[into];
     const parsed = engine.parse(chosen);
-    const problems = engine
+    const unknown = engine
       .globalFullVariablesSync(parsed)
       .flatMap((path) => problemOf(path, fields) ?? []);
-    return { text: String(engine.renderSync(parsed, fields)), problems };
+    return { text: String(engine.renderSync(parsed, fields)), problems: [...unclosed, ...unknown] };
   } catch (error) {
     const detail = error instanceof Error ? (error.message.split('\n')[0] ?? '') : String(error);
     return {
@@ -71,6 +74,14 @@ export function chooseVariants(template: string, seed: string): string {
     return wordings[hashOf(`${seed}/${nth++}`) % wordings.length] ?? '';
   });
 }
+
+const UNCLOSED = /(?<!\{)\{(?![{%])[^{}|]{0,200}\|[^{}]{0,200}(?=\{|$)/g;
+
+const unclosedVariants = (template: string): FillProblem[] =>
+  (template.replace(VARIANTS, '').match(UNCLOSED) ?? []).map((detail) => ({
+    kind: 'unclosed-variant',
+    detail: detail.slice(0, 60)
+  }));
 
 /** A text that stands as it is in a template: what would begin a field or a variant is left out. */
 export const withoutFields = (text: string): string => text.replace(/[{}|]/g, '');

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { ENGLISH_POST } from '../../lang/en/post.ts';
 import { LENGTH_NAMES, LENGTH_RANGE } from '../extract/length.ts';
 
 export const blockKindSchema = z.enum([
@@ -73,20 +74,16 @@ export const defaultTemplate: Template = {
     block('embed', true),
     block('lead', true, { text: '{{ video.summary }}' }),
     block('summary', false),
-    block('takeaways', true, { heading: 'In short' }),
+    block('takeaways', true, { heading: ENGLISH_POST.headings.takeaways }),
     block('picture', false),
     block('description', false),
-    block('chapters', true, { heading: 'In this video' }),
+    block('chapters', true, { heading: ENGLISH_POST.headings.chapters }),
     block('article', true),
     block('quote', false),
     block('text', false),
-    block('transcript', true, { heading: 'What is said, word for word' }),
-    block('credit', false, {
-      text: 'Video by {{ video.author }} ({{ video.licence }}): {{ video.url }}'
-    }),
-    block('closing', true, {
-      text: '{Watch it on the channel|See it on the channel}: {{ video.url }}'
-    })
+    block('transcript', true, { heading: ENGLISH_POST.headings.transcript }),
+    block('credit', false, { text: ENGLISH_POST.credit }),
+    block('closing', true, { text: ENGLISH_POST.closing })
   ]
 };
 

@@ -1,0 +1,7 @@
+import type { PostWords } from '../postWords.ts';
+
+export const GERMAN_POST: PostWords = {
+  headings: { takeaways: 'Kurz gesagt', chapters: 'In diesem Video', transcript: 'Transkript' },
+  credit: 'Video von {{ video.author }} ({{ video.licence }}): {{ video.url }}',
+  closing: '{Das Video auf dem Kanal|Auf dem Kanal ansehen}: {{ video.url }}'
+};

@@ -1,0 +1,6 @@
+/** What a layout says of its own accord, in one language. May hold fields and variants. */
+export interface PostWords {
+  headings: { takeaways: string; chapters: string; transcript: string };
+  credit: string;
+  closing: string;
+}
