@@ -8,7 +8,8 @@ test.describe('a first visit', () => {
     emptyApp
   }) => {
     await page.goto('/');
-    await page.getByRole('link', { name: 'Connect your channel' }).click();
+    await expect(page.getByRole('textbox', { name: 'Address of your channel' })).toBeVisible();
+    await page.getByRole('link', { name: 'Places' }).click();
     for (const path of ['/channel/', '/channel/watch/hemstitching', '/channel/feed.xml']) {
       await page
         .getByRole('textbox', { name: 'Connect a channel or blog' })
@@ -56,7 +57,9 @@ test.describe('a first visit', () => {
     });
     expect(kept).not.toContain('drafts-only-key');
 
+    // The first visit goes on where it is: what is left is the first post.
     await page.getByRole('link', { name: 'In step', exact: true }).click();
+    await page.getByRole('button', { name: 'Show all videos and posts' }).click();
     await page.getByRole('button', { name: /^In step/ }).click();
     await expect(row(page, 'Winding a warp on a board, start to finish')).toHaveAccessibleName(
       /In step/
@@ -79,13 +82,64 @@ test.describe('a first visit', () => {
   });
 });
 
-test('start empty is one click away, and the demo world comes back', async ({ home: page }) => {
+test('start empty is one click away, can be undone, and the demo world comes back', async ({
+  home: page
+}) => {
+  const steps = page.getByRole('heading', { name: 'Connect your channel' });
   await page.getByRole('button', { name: 'Start empty' }).click();
-  await expect(page.getByRole('heading', { name: 'Start with your channel' })).toBeVisible();
+  await expect(steps).toBeVisible();
   await page.reload();
-  await expect(page.getByRole('heading', { name: 'Start with your channel' })).toBeVisible();
+  await expect(steps).toBeVisible();
+  await page.getByRole('link', { name: 'Journal' }).click();
+  await Promise.all([
+    page.waitForEvent('load'),
+    page.getByRole('button', { name: /^Undo: Everything cleared/ }).click()
+  ]);
+  await page.getByRole('link', { name: 'In step', exact: true }).click();
+  await expect(row(page, 'Indigo from leaf to vat')).toBeVisible();
+
+  await page.getByRole('button', { name: 'Start empty' }).click();
+  await Promise.all([
+    page.waitForEvent('load'),
+    page.getByRole('button', { name: 'Undo', exact: true }).click()
+  ]);
+  await expect(row(page, 'Indigo from leaf to vat')).toBeVisible();
+  await page.getByRole('button', { name: 'Start empty' }).click();
   await page.getByRole('button', { name: 'Start with the demo world' }).click();
   await expect(row(page, 'Indigo from leaf to vat')).toBeVisible();
+});
+
+test('from nothing to a published post: eight clicks, and less than a minute of waiting', async ({
+  home: page,
+  world
+}) => {
+  await page.getByRole('button', { name: 'Start empty' }).click();
+  let clicks = 0;
+  let waited = 0;
+  const click = async (name: string | RegExp, role: 'button' | 'radio' = 'button') => {
+    const began = Date.now();
+    const target = page.getByRole(role, { name });
+    await expect(target).toBeEnabled({ timeout: 30_000 });
+    waited += Date.now() - began;
+    if (role === 'radio') await page.getByText(name).click();
+    else await target.click();
+    clicks++;
+  };
+  await click('Use the demo channel');
+  await click('Connect (read only)');
+  await click('Use the demo blog');
+  await click('Connect (read only)');
+  await click('Use the demo key');
+  await click('Make its post');
+  await click('Public, now', 'radio');
+  await click('Publish now');
+  const began = Date.now();
+  await expect(page.getByRole('link', { name: 'View post' })).toBeVisible({ timeout: 30_000 });
+  waited += Date.now() - began;
+  expect(clicks).toBeLessThanOrEqual(8);
+  expect(waited).toBeLessThan(60_000);
+  const title = (await page.title()).replace(' · Swift Twin', '');
+  await expect.poll(() => world.posts(title)).toBe(1);
 });
 
 test('a place that fails is reported in the top bar and with its card', async ({

@@ -75,7 +75,7 @@ export function postBody(world: World, post: Post) {
       by <span class="p-author h-card">${text(post, 'author') || 'Isolde Wrenfold'}</span>
       ${list(post, 'category').map((c) => html` · <span class="p-category">${c}</span>`)}
     </p>
-    ${photo.url ? html`<img class="u-photo" src="${photo.url}" alt="${photo.alt}" width="672" />` : ''}
+    ${photo.url && !showsVideo(post) ? html`<img class="u-photo" src="${photo.url}" alt="${photo.alt}" width="672" />` : ''}
     <div class="e-content">${raw(contentHtml(post))}</div>
     ${uid ? html`<data class="u-uid" value="${uid}"></data>` : ''}
     <p class="meta">
@@ -83,6 +83,9 @@ export function postBody(world: World, post: Post) {
     </p>
   </article>`;
 }
+
+/** A post that shows a video has its poster in it; the same picture above it says nothing more. */
+const showsVideo = (post: Post): boolean => /<(?:iframe|video)\b/.test(contentHtml(post));
 
 function photoOf(post: Post): { url: string; alt: string } {
   const photo = post.properties.photo?.[0];

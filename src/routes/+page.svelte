@@ -10,6 +10,8 @@
   import { note } from '$lib/data/journal.ts';
   import { rowForKey } from '$lib/ui/listKeys.ts';
   import { deck } from '$lib/ui/deck.svelte.ts';
+  import { readSetting } from '$lib/data/settings.ts';
+  import FirstVisit from '$lib/ui/FirstVisit.svelte';
   import EmptyState from '$lib/ui/EmptyState.svelte';
   import DriftDialog from '$lib/ui/inStep/DriftDialog.svelte';
   import StandingFilter from '$lib/ui/inStep/StandingFilter.svelte';
@@ -19,11 +21,13 @@
   import { readNow } from '$lib/ui/readNow.ts';
   import { live } from '$lib/ui/live.svelte.ts';
   import { noneLabels, plural } from '$lib/ui/messages.ts';
-  import { demoWithUndo, emptyWithUndo } from '$lib/ui/startOver.ts';
+  import { emptyWithUndo } from '$lib/ui/startOver.ts';
   import { demoSchema } from '$lib/work/start.ts';
+  import { z } from 'zod';
   import { tasks } from '$lib/work/tasks.svelte.ts';
 
   let { data } = $props();
+  const firstVisitSchema = z.enum(['open', 'done']).optional();
 
   const places = live(() => allPlaces);
   // The first screens come first; the rest of a large catalogue follows when they are drawn.
@@ -32,6 +36,15 @@
     const isShown = newest.value !== undefined;
     return () => (isShown ? newestTwins() : undefined);
   });
+  /** From the first look at nothing until the three steps are done. */
+  const firstVisit = live(() => () => readSetting('firstVisit', firstVisitSchema));
+  /** While nothing is opened by itself; what the three steps set going does not end them. */
+  let hasNothing = $state(false);
+  $effect(() => {
+    if (places.value?.length === 0 && tasks.running.length === 0) hasNothing = true;
+    else if (places.value && places.value.length > 0) hasNothing = false;
+  });
+  const isFirstVisit = $derived(hasNothing || firstVisit.value === 'open');
   const all = $derived(rest.value ?? newest.value);
   const counts = $derived(countStandings(all ?? []));
   const NONE_TOLD: ReadonlyMap<string, PublishedUpdate[]> = new Map();
@@ -148,24 +161,12 @@
 <svelte:head><title>In step · Swift Twin</title></svelte:head>
 <svelte:window bind:innerWidth={width} />
 
-{#if places.value && places.value.length === 0 && tasks.running.length === 0}
-  <div class="h-full overflow-y-auto">
-    <h1 class="sr-only">In step</h1>
-    <EmptyState title="Start with your channel">
-      <p>
-        Paste any address of it: its page, one of its videos, its feed. Reading it needs no account
-        and no key. Then connect your blog to see which videos have no post yet.
-      </p>
-      {#snippet actions()}
-        <a class="strong btn" href="/places">Connect your channel</a>
-        {#if data.demo}
-          <button class="plain btn" onclick={() => demoWithUndo(demoSchema.parse(data.demo))}>
-            Start with the demo world
-          </button>
-        {/if}
-      {/snippet}
-    </EmptyState>
-  </div>
+{#if places.value && isFirstVisit}
+  <FirstVisit
+    places={places.value}
+    twins={all ?? []}
+    demo={data.demo ? demoSchema.parse(data.demo) : null}
+  />
 {:else}
   <div class="flex h-full flex-col">
     <div class="flex items-end gap-4 px-3 pt-2 pb-2">

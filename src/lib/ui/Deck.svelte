@@ -26,6 +26,11 @@
       // Browsers may hold a video back until it is clicked; the play button is there for that.
     });
   });
+  function act() {
+    const { action } = deck;
+    deck.say('');
+    void action?.run();
+  }
   $effect(() => {
     void playing?.contentUrl;
     failed = false;
@@ -108,14 +113,7 @@
       {tasks.running.length === 0 || deck.action ? deck.message : ''}
     </p>
     {#if deck.action}
-      {@const { label, run } = deck.action}
-      <button
-        class="plain btn shrink-0 btn-sm"
-        onclick={() => {
-          deck.say('');
-          void run();
-        }}>{label}</button
-      >
+      <button class="plain btn shrink-0 btn-sm" onclick={act}>{deck.action.label}</button>
     {/if}
   </div>
 </footer>

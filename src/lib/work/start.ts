@@ -8,7 +8,7 @@ import { forgetBefore, note } from '$lib/data/journal.ts';
 import { setAside } from '$lib/data/decisions.ts';
 import { forgetOldSpeech } from '$lib/data/speech.ts';
 import { readMailbox } from '$lib/data/mailbox.ts';
-import { allPlaces } from '$lib/data/places.ts';
+import { allPlaces, getPlace } from '$lib/data/places.ts';
 import { readSetting, saveSetting } from '$lib/data/settings.ts';
 import { findPlace, setKey, connectPlace } from './connect.ts';
 import { deliverPending } from '$lib/delivery/deliverEntry.ts';
@@ -25,6 +25,13 @@ export const demoSchema = z.object({
   setAside: z.array(z.string())
 });
 export type Demo = z.infer<typeof demoSchema>;
+
+/** The key that the demo world has for one of its places, or empty. */
+export function demoKeyOf(demo: unknown, url: string): string {
+  const { data } = demoSchema.safeParse(demo);
+  const known = [...(data?.places ?? []), ...(data?.networks ?? [])];
+  return known.find(({ address }) => url.startsWith(address))?.key ?? '';
+}
 
 /** The demo world being opened in this tab; a start anew stops it. */
 let opening: AbortController | null = null;
@@ -81,10 +88,20 @@ export async function start(demo: Demo | null): Promise<void> {
     );
   });
   await sendOrigins();
+  await readConnected();
   await deliverPending();
   await forgetOldSpeech(new Date());
   const days = await readSetting('journalDays', z.number().catch(0));
   if (days > 0) await forgetBefore(new Date(Date.now() - days * 86_400_000).toISOString());
+}
+
+/** Reads a place that was connected just before the page was loaded anew. */
+async function readConnected(): Promise<void> {
+  const id = await readSetting('toRead', z.string().optional());
+  if (!id) return;
+  const place = await getPlace(id);
+  await saveSetting('toRead', undefined);
+  if (place) await readPlaces(place);
 }
 
 /** Forgets everything this browser keeps and begins without places. Nothing at the places changes. */

@@ -1,12 +1,14 @@
 <script lang="ts">
+  import { page } from '$app/state';
   import type { Problem } from '$lib/core/model/place.ts';
+  import { demoKeyOf } from '$lib/work/start.ts';
   import { deck } from '$lib/ui/deck.svelte.ts';
   import ProblemNote from '$lib/ui/ProblemNote.svelte';
   import { formatDate } from '$lib/ui/messages.ts';
   import { attempt, runTask } from '$lib/work/tasks.svelte.ts';
 
   interface Props {
-    place: { title: string; hasKey: boolean; keyEnds?: string | null };
+    place: { title: string; url?: string; hasKey: boolean; keyEnds?: string | null };
     /** What the key is for, in words. */
     purpose: string;
     help: string;
@@ -18,11 +20,12 @@
   let key = $state('');
   let problem = $state<Problem | null>(null);
   const id = $props.id();
+  /** The demo world says its own keys. */
+  const demoKey = $derived(demoKeyOf(page.data.demo, place.url ?? ''));
 
-  async function onsubmit(event: SubmitEvent) {
-    event.preventDefault();
+  async function save(given: string) {
     const done = await attempt(() =>
-      runTask(`Trying the key at ${place.title}`, (signal) => give(key, signal))
+      runTask(`Trying the key at ${place.title}`, (signal) => give(given, signal))
     );
     problem = done.problem;
     key = '';
@@ -39,9 +42,15 @@
     </button>
   </p>
 {:else}
-  <form class="flex flex-col gap-1" {onsubmit}>
+  <form
+    class="flex flex-col gap-1"
+    onsubmit={(event) => {
+      event.preventDefault();
+      void save(key);
+    }}
+  >
     <label class="text-sm font-semibold" for={id}>{purpose} {place.title}</label>
-    <div class="flex gap-2">
+    <div class="flex flex-wrap gap-2">
       <input
         {id}
         class="field min-w-0 flex-1"
@@ -51,6 +60,11 @@
         aria-describedby="{id}-help"
       />
       <button class="strong btn btn-sm" disabled={key.trim() === ''}>Save key</button>
+      {#if demoKey}
+        <button type="button" class="plain btn btn-sm" onclick={() => save(demoKey)}
+          >Use the demo key</button
+        >
+      {/if}
     </div>
     <p id="{id}-help" class="text-sm text-quiet">{help}</p>
   </form>

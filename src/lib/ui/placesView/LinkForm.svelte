@@ -2,6 +2,9 @@
   import type { ActorFacts } from '$lib/core/feeds/actor.ts';
   import type { Mailbox } from '$lib/core/model/mailbox.ts';
   import type { Problem } from '$lib/core/model/place.ts';
+  import { tick } from 'svelte';
+  import { allPlaces } from '$lib/data/places.ts';
+  import { saveSetting } from '$lib/data/settings.ts';
   import { deck } from '$lib/ui/deck.svelte.ts';
   import MailboxFound from './MailboxFound.svelte';
   import ProblemNote from '$lib/ui/ProblemNote.svelte';
@@ -14,6 +17,18 @@
   import { sendOrigins } from '$lib/work/start.ts';
   import { attempt, runTask } from '$lib/work/tasks.svelte.ts';
 
+  interface Props {
+    label?: string;
+    help?: string;
+    /** An address to try it with, where the demo world runs beside. */
+    example?: { label: string; address: string } | null;
+  }
+  let {
+    label = 'Connect a channel or blog',
+    help = 'Any address of a channel, blog, network or mailbox: its page, one video or post, or its feed. You see whose it is before anything is connected.',
+    example = null
+  }: Props = $props();
+  const id = $props.id();
   const form = typed(() => 'connect', { address: '' });
   let problem = $state<Problem | null>(null);
   let found = $state.raw<Found | null>(null);
@@ -64,15 +79,21 @@
 
   async function link() {
     if (!found) return;
+    if ((await allPlaces()).length === 0) await saveSetting('firstVisit', 'open');
     const place = await connectPlace(found);
     found = null;
     form.clear();
     const knew = await sendOrigins();
+    // The page's policy names the origins it may frame; a new one takes effect with a new page, which
+    // reads the place.
+    if (!knew && place.kind === 'channel') {
+      await saveSetting('toRead', place.id);
+      await tick();
+      return location.reload();
+    }
     const done = await attempt(() => readPlaces(place));
     if (done.problem) problem = done.problem;
     else deck.say(`${place.title} is connected.`);
-    // The page's policy names the origins it may frame; a new one takes effect with a new page.
-    if (!knew && place.kind === 'channel') location.reload();
   }
 </script>
 
@@ -83,25 +104,28 @@
     void find(form.fields.address);
   }}
 >
-  <label class="font-semibold" for="address">Connect a channel or blog</label>
+  <label class="font-semibold" for={id}>{label}</label>
   <div class="flex flex-wrap gap-2">
     <input
-      id="address"
+      {id}
       class="field min-w-0 flex-1 basis-72"
       type="text"
       inputmode="url"
       autocomplete="off"
       spellcheck="false"
-      aria-describedby="address-help"
+      aria-describedby="{id}-help"
       placeholder="https://"
       bind:value={form.fields.address}
     />
     <button class="strong btn" disabled={isBusy || form.fields.address.trim() === ''}>Find</button>
+    {#if example}
+      {@const { label: words, address } = example}
+      <button type="button" class="plain btn" disabled={isBusy} onclick={() => find(address)}
+        >{words}</button
+      >
+    {/if}
   </div>
-  <p id="address-help" class="text-sm text-quiet">
-    Any address of a channel, blog, network or mailbox: its page, one video or post, or its feed.
-    You see whose it is before anything is connected.
-  </p>
+  <p id="{id}-help" class="text-sm text-quiet">{help}</p>
 </form>
 {#if problem}<ProblemNote {problem} />{/if}
 {#if network}
