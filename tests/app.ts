@@ -215,6 +215,12 @@ export async function openBooth(page: Page, title: string): Promise<void> {
   await idle(page);
 }
 
+/** Follows one of the things that the bell tells. */
+export async function openAlert(page: Page, name: string): Promise<void> {
+  await page.getByLabel(/needs? attention$/).click();
+  await page.getByRole('link', { name }).click();
+}
+
 /** Deletes what was published, and says so once more. */
 export async function deleteIt(within: Page | Locator, noun: string): Promise<void> {
   await within.getByRole('button', { name: `Delete ${noun}…` }).click();

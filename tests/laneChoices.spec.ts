@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { expect, openLayout, test } from './app.ts';
+import { openAlert, expect, openLayout, test } from './app.ts';
 import { newLane, station } from './lanesView.ts';
 
 const TWILL = 'Threading a four-shaft twill, slowly';
@@ -163,7 +163,7 @@ test('what fell due while it was closed is reported, and goes out at the same pa
   await page.keyboard.press('Tab');
   await page.getByRole('button', { name: 'Run now' }).click();
   await expect(station(page, 'Approval')).toContainText('3 to review', { timeout: 60_000 });
-  await page.getByRole('link', { name: '3 to review' }).click();
+  await openAlert(page, '3 to review');
   await page
     .getByRole('button', { name: /^Approve/ })
     .first()

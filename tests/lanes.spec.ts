@@ -1,5 +1,5 @@
 import { readFile } from 'node:fs/promises';
-import { expect, idle, test } from './app.ts';
+import { openAlert, expect, idle, test } from './app.ts';
 import { catalogueLane, station } from './lanesView.ts';
 
 const TWILL = 'Threading a four-shaft twill, slowly';
@@ -33,7 +33,7 @@ test('a lane is made, rehearsed, run with faults on, reviewed by keyboard, publi
   await expect(page.getByText(/left out \d+ and made 3\.$/)).toBeVisible({ timeout: 60_000 });
   await expect(station(page, 'Approval')).toContainText('3 to review');
 
-  await page.getByRole('link', { name: '3 to review' }).click();
+  await openAlert(page, '3 to review');
   const list = page.getByRole('list', { name: 'Made by lanes' });
   const rows = list.getByRole('listitem').filter({ has: page.getByRole('checkbox') });
   await expect(rows).toHaveCount(3);
@@ -173,7 +173,7 @@ test('a sheet comes back with what became of each row; what is planned is a cale
   expect(rows[2]).toContain('2,https://nowhere.example/v,,Not found');
   expect(rows[3]).toContain('a topic,Left out,Three minutes of quiet weaving,,It has no captions.');
 
-  await page.getByRole('link', { name: '1 to review' }).click();
+  await openAlert(page, '1 to review');
   await page.getByRole('button', { name: /^Approve/ }).click();
   await page.getByRole('link', { name: 'Lanes', exact: true }).first().click();
   await expect(page.getByText(/^Next one goes out .*, once the lane is on\.$/)).toBeVisible();

@@ -6,7 +6,7 @@ import { Readable } from 'node:stream';
 import { fileURLToPath } from 'node:url';
 import { Hono } from 'hono';
 import type { World } from '../context.ts';
-import { clothSvg } from '../world/drawdown.ts';
+import { sceneSvg } from '../world/scenes.ts';
 import { toWebVtt } from '../world/speech.ts';
 import { THUMBNAIL_WIDTHS } from './feed.ts';
 import * as pages from './pages.ts';
@@ -36,9 +36,7 @@ export function channelFiles(world: World): Hono {
     const name = `${video.id}/${size}`;
     let png = pictures.get(name);
     if (!png) {
-      const svg = video.upright
-        ? clothSvg(video.draft, short, size)
-        : clothSvg(video.draft, size, short);
+      const svg = video.upright ? sceneSvg(video, short, size) : sceneSvg(video, size, short);
       pictures.set(name, (png = new Resvg(svg).render().asPng()));
     }
     return c.body(new Uint8Array(png), 200, {

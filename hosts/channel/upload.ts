@@ -90,6 +90,7 @@ export function toVideo(upload: Upload, now: number): Video {
     upright: height > width,
     madeFrom: upload.source,
     uid: upload.uid,
+    scene: 'loom',
     draft: {
       threading: [1, 2, 3, 4],
       tieUp: [

@@ -1,3 +1,5 @@
+import type { SceneName } from './scenes.ts';
+
 /** The uploads of Wrenfold Loomworks. What is said in each stands in `speech/<id>.txt`. */
 
 export interface WorldVideo {
@@ -19,6 +21,8 @@ export interface WorldVideo {
   /** Seconds, for a video in which nothing is said. */
   silentSeconds?: number;
   upright?: boolean;
+  /** What its picture shows. */
+  scene: SceneName;
   /** Threading and treadling of the drawdown in its picture, and its two colours. */
   draft: {
     threading: number[];
@@ -70,6 +74,7 @@ export const videos: WorldVideo[] = [
     licence: RESERVED,
     captions: 'none',
     silentSeconds: 75,
+    scene: 'vat',
     draft: { threading: ROSE, tieUp: TWILL, treadling: ROSE, warp: '#e8edf2', weft: '#27427c' }
   },
   {
@@ -86,6 +91,7 @@ export const videos: WorldVideo[] = [
     author: STUDIO,
     licence: RESERVED,
     captions: 'edited',
+    scene: 'loom',
     draft: {
       threading: STRAIGHT,
       tieUp: TWILL,
@@ -108,6 +114,7 @@ export const videos: WorldVideo[] = [
     author: STUDIO,
     licence: RESERVED,
     captions: 'rough',
+    scene: 'shuttle',
     draft: {
       threading: STRAIGHT,
       tieUp: PLAIN,
@@ -130,6 +137,7 @@ export const videos: WorldVideo[] = [
     licence: RESERVED,
     captions: 'edited',
     upright: true,
+    scene: 'bobbin',
     draft: { threading: POINT, tieUp: TWILL, treadling: STRAIGHT, warp: '#f4e9d0', weft: '#b3742c' }
   },
   {
@@ -146,6 +154,7 @@ export const videos: WorldVideo[] = [
     author: STUDIO,
     licence: RESERVED,
     captions: 'edited',
+    scene: 'blanket',
     draft: { threading: POINT, tieUp: TWILL, treadling: POINT, warp: '#c9d2d9', weft: '#52626f' }
   },
   {
@@ -162,6 +171,7 @@ export const videos: WorldVideo[] = [
     author: 'Juna Halvard, Saltmarsh Dyes',
     licence: CC_BY,
     captions: 'edited',
+    scene: 'skeins',
     draft: { threading: ROSE, tieUp: BROKEN, treadling: ROSE, warp: '#f3dcc7', weft: '#a8322a' }
   },
   {
@@ -178,6 +188,7 @@ export const videos: WorldVideo[] = [
     author: STUDIO,
     licence: RESERVED,
     captions: 'edited',
+    scene: 'hem',
     draft: { threading: STRAIGHT, tieUp: PLAIN, treadling: POINT, warp: '#f6f1e7', weft: '#7a5a86' }
   },
   {
@@ -194,6 +205,7 @@ export const videos: WorldVideo[] = [
     licence: RESERVED,
     captions: 'none',
     silentSeconds: 184,
+    scene: 'shuttle',
     draft: {
       threading: STRAIGHT,
       tieUp: PLAIN,
@@ -216,6 +228,7 @@ export const videos: WorldVideo[] = [
     author: STUDIO,
     licence: RESERVED,
     captions: 'rough',
+    scene: 'reed',
     draft: {
       threading: POINT,
       tieUp: BROKEN,
@@ -238,6 +251,7 @@ export const videos: WorldVideo[] = [
     author: STUDIO,
     licence: RESERVED,
     captions: 'edited',
+    scene: 'board',
     draft: { threading: ROSE, tieUp: TWILL, treadling: STRAIGHT, warp: '#f3e6c9', weft: '#a0522d' }
   },
   {
@@ -253,6 +267,7 @@ export const videos: WorldVideo[] = [
     author: STUDIO,
     licence: RESERVED,
     captions: 'edited',
+    scene: 'draft',
     draft: {
       threading: STRAIGHT,
       tieUp: BROKEN,
@@ -274,6 +289,7 @@ export const videos: WorldVideo[] = [
     author: STUDIO,
     licence: RESERVED,
     captions: 'edited',
+    scene: 'loom',
     draft: {
       threading: STRAIGHT,
       tieUp: BROKEN,
@@ -296,6 +312,7 @@ export const videos: WorldVideo[] = [
     author: STUDIO,
     licence: RESERVED,
     captions: 'edited',
+    scene: 'board',
     draft: { threading: ROSE, tieUp: PLAIN, treadling: ROSE, warp: '#e9e2d0', weft: '#2f5d50' }
   },
   {
@@ -312,6 +329,7 @@ export const videos: WorldVideo[] = [
     author: STUDIO,
     licence: RESERVED,
     captions: 'edited',
+    scene: 'draft',
     draft: { threading: POINT, tieUp: TWILL, treadling: POINT, warp: '#f5f2ea', weft: '#23395b' }
   },
   {
@@ -328,6 +346,7 @@ export const videos: WorldVideo[] = [
     licence: RESERVED,
     captions: 'none',
     silentSeconds: 20,
+    scene: 'loom',
     draft: {
       threading: STRAIGHT,
       tieUp: PLAIN,

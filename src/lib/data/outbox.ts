@@ -136,9 +136,17 @@ export const retryEntry = (key: string, now: number): Promise<OutboxEntry | null
 export const approve = (key: string, now: number): Promise<OutboxEntry | null> =>
   change(key, (entry) => entry && approveEntry(entry, now));
 
-/** What was posted by hand is closed with the address it got. */
-export const closeWith = (key: string, answer: string): Promise<OutboxEntry | null> =>
-  change(key, (entry) => entry && { ...entry, answer });
+/**
+ * What was posted by hand is closed with the address it got.
+ * @returns whether it was open until now
+ */
+export const closeWith = (key: string, answer: string): Promise<boolean> =>
+  db.transaction('rw', db.outbox, async () => {
+    const entry = await db.outbox.get(key);
+    if (!entry || entry.answer === answer) return false;
+    await db.outbox.put(outboxEntrySchema.parse({ ...entry, answer }));
+    return true;
+  });
 
 function change(
   key: string,

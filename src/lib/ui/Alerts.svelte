@@ -1,10 +1,9 @@
 <script lang="ts">
+  import Bell from '@lucide/svelte/icons/bell';
   import { readAlerts } from '$lib/data/alerts.ts';
   import { live } from './live.svelte.ts';
   import { plural } from './messages.ts';
 
-  /** What is shown in the bar itself; more of it is folded into one word. */
-  const MAX_SHOWN = 2;
   const found = live(() => () => readAlerts(Date.now()));
   const alerts = $derived.by(() => {
     if (!found.value) return [];
@@ -27,34 +26,29 @@
 
 <svelte:window onkeydown={(event) => event.key === 'Escape' && (isOpen = false)} />
 
-{#snippet links(isNamed: boolean)}
-  {#each alerts as { href, words, names } (words)}
-    <a {href} class="underline" title={names.join(', ')} onclick={() => (isOpen = false)}
-      >{words}{isNamed && names.length > 0 ? `: ${names.join(', ')}` : ''}</a
-    >
-  {/each}
-{/snippet}
-
 {#if alerts.length > 0}
-  <div class="shrink-0 text-sm whitespace-nowrap" role="status" aria-label="Needs attention">
-    {#if alerts.length <= MAX_SHOWN}
-      <p class="hidden gap-3 sm:flex">{@render links(false)}</p>
-    {/if}
-    <details
-      class="relative {alerts.length <= MAX_SHOWN ? 'sm:hidden' : ''}"
-      bind:open={isOpen}
-      {onfocusout}
+  <details class="relative shrink-0 text-sm" bind:open={isOpen} {onfocusout}>
+    <summary
+      class="bare btn list-none btn-sm"
+      aria-label={plural(alerts.length, 'thing needs attention', 'things need attention')}
+      title={alerts.map((alert) => alert.words).join(', ')}
     >
-      <summary class="cursor-pointer rounded-base px-1"
-        ><span class="sr-only sm:not-sr-only"
-          >{plural(alerts.length, 'thing needs', 'things need')} attention</span
-        ><span class="sm:hidden" aria-hidden="true">{alerts.length} !</span></summary
+      <Bell aria-hidden="true" />
+      <span class="rounded-full bg-ink px-1.5 text-xs font-semibold text-canvas"
+        >{alerts.length}</span
       >
-      <p
-        class="absolute right-0 z-10 flex w-64 flex-col gap-1 rounded-base border border-edge bg-sheet p-2 whitespace-normal shadow-lg sm:right-auto sm:left-0 sm:w-80"
-      >
-        {@render links(true)}
-      </p>
-    </details>
-  </div>
+    </summary>
+    <p
+      class="absolute right-0 z-30 flex w-72 max-w-[calc(100vw-1rem)] flex-col gap-2 rounded-base border border-edge bg-sheet p-3 shadow-lg"
+    >
+      {#each alerts as { href, words, names } (words)}
+        <a {href} class="underline" onclick={() => (isOpen = false)}
+          >{words}{names.length > 0 ? `: ${names.join(', ')}` : ''}</a
+        >
+      {/each}
+    </p>
+  </details>
 {/if}
+<p class="sr-only" role="status">
+  {alerts.length > 0 ? plural(alerts.length, 'thing needs attention', 'things need attention') : ''}
+</p>

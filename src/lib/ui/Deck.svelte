@@ -12,7 +12,14 @@
   let paused = $state(true);
   let time = $state(0);
   let failed = $state(false);
+  let height = $state(0);
   const playing = $derived(deck.playing);
+  /** There when something plays or works, or has just been said. */
+  const isIdle = $derived(
+    !playing && !deck.reading && tasks.running.length === 0 && deck.message === ''
+  );
+  // What sticks to the bottom of a telephone stands above it.
+  $effect(() => document.documentElement.style.setProperty('--deck', `${height}px`));
   const useFrame = $derived(
     playing !== null && (!playing.contentUrl || failed) && playing.embedUrl !== ''
   );
@@ -39,12 +46,13 @@
 
 <footer
   aria-label="Deck"
-  class="relative z-20 flex min-h-12 items-center gap-3 border-t border-line bg-sheet px-3 py-1"
+  bind:clientHeight={height}
+  class="relative z-20 flex items-center gap-3 bg-sheet {isIdle
+    ? 'h-0 overflow-hidden'
+    : 'min-h-12 border-t border-line px-3 py-1'}"
 >
   {#if playing}
-    <div
-      class="absolute bottom-full left-2 mb-2 w-80 max-w-[calc(100vw-1rem)] overflow-hidden rounded-container border border-edge bg-sheet shadow-xl"
-    >
+    <div class="w-36 shrink-0 overflow-hidden rounded-base border border-edge sm:w-56">
       {#if useFrame}
         {#key playing.turn}
           <iframe
@@ -65,7 +73,7 @@
           bind:currentTime={time}
           onerror={() => (failed = true)}
           src={playing.contentUrl}
-          class="block max-h-80 w-full bg-black"
+          class="block max-h-40 w-full bg-black"
           aria-label={playing.title}
           playsinline
         ></video>
@@ -104,8 +112,6 @@
         >{sentence.slice(to)}
       {:else}{deck.reading.label}{/if}
     </p>
-  {:else}
-    <span class="hidden truncate text-sm text-quiet sm:inline">Nothing playing</span>
   {/if}
   <div class="ml-auto flex min-w-0 items-center gap-4">
     {#each tasks.running as task (task.id)}<Progress {task} />{/each}

@@ -43,7 +43,11 @@
     </span>
   {/if}
   <div class="min-w-0 flex-1">
-    <p class="truncate text-sm font-semibold" title={half.title} lang={half.language || undefined}>
+    <p
+      class="line-clamp-2 text-sm leading-tight font-semibold"
+      title={half.title}
+      lang={half.language || undefined}
+    >
       {half.title}
     </p>
     <p class="flex gap-2 text-xs text-quiet *:min-w-0 *:truncate">

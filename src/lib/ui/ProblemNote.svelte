@@ -27,7 +27,7 @@
     {#if detail || problem.url}
       <p class="break-all text-quiet">
         {detail}
-        {#if problem.url}<span class="times">{problem.url}</span>{/if}
+        {#if problem.url}<span class="figures">{problem.url}</span>{/if}
       </p>
     {/if}
     {#if actions}<div class="flex flex-wrap gap-2 pt-1">{@render actions()}</div>{/if}

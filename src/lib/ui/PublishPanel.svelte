@@ -24,11 +24,27 @@
   <h2 {id} class="text-base font-semibold">Publish</h2>
   {@render children()}
   {#if action}
-    <button
-      class="strong btn whitespace-normal"
-      disabled={!action.isReady}
-      onclick={() => action.run()}>{action.label}</button
-    >
+    <div class="publish">
+      <button
+        class="strong btn w-full whitespace-normal"
+        disabled={!action.isReady}
+        onclick={() => action.run()}>{action.label}</button
+      >
+    </div>
   {/if}
   {@render status?.()}
 </section>
+
+<style>
+  /* On a telephone the one thing to do is always in sight. */
+  @media (width < 64rem) {
+    .publish {
+      position: fixed;
+      inset: auto 0 var(--deck, 0px);
+      z-index: 15;
+      border-top: 1px solid var(--line);
+      background: var(--sheet);
+      padding: 0.5rem 0.75rem;
+    }
+  }
+</style>

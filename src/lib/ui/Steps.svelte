@@ -25,7 +25,7 @@
   <ol class="list-decimal pl-5">
     {#each steps ?? [] as step (step.id)}
       <li>
-        <span class="times">{formatDateTime(step.at)}</span>
+        <span class="figures">{formatDateTime(step.at)}</span>
         {DID[step.did]}. Answer: <span class="break-all">{step.answered}</span>
         {#if step.did === 'publish' || step.did === 'update'}
           <details>

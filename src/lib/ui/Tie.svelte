@@ -1,7 +1,13 @@
 <script lang="ts">
   import type { Standing } from '$lib/core/model/twin.ts';
 
-  let { standing, compact = false }: { standing: Standing; compact?: boolean } = $props();
+  interface Props {
+    standing: Standing;
+    compact?: boolean;
+    /** Smaller, beside words that say the same. */
+    quiet?: boolean;
+  }
+  let { standing, compact = false, quiet = false }: Props = $props();
 
   // The thread of the video comes from the left, that of the post from the right. What happens
   // between them is the standing; where one passes over, the other has a gap.
@@ -9,9 +15,9 @@
 
 <svg
   viewBox="0 0 96 32"
-  class={compact ? 'h-4 w-12' : 'h-8 w-24'}
+  class={compact ? 'h-4 w-12' : quiet ? 'h-5 w-[4.5rem]' : 'h-8 w-24'}
   fill="none"
-  stroke-width="4"
+  stroke-width={quiet ? 3.5 : 4}
   stroke-linecap="round"
   aria-hidden="true"
 >

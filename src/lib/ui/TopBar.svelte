@@ -39,13 +39,12 @@
       <a
         {href}
         aria-current={isHere(href) ? 'page' : undefined}
-        class="shrink-0 border-b-2 px-1.5 py-2.5 text-sm sm:px-3 {isHere(href)
+        class="shrink-0 border-b-2 px-1.5 py-2.5 text-sm sm:px-2.5 lg:px-3 {isHere(href)
           ? 'border-ink font-semibold'
           : 'border-transparent hover:border-edge'}">{label}</a
       >
     {/each}
   </nav>
-  <Alerts />
   <ul
     class="ml-auto hidden min-w-0 items-center gap-3 text-sm text-quiet lg:flex"
     aria-label="Places in use"
@@ -62,13 +61,15 @@
       </li>
     {/each}
   </ul>
-  <button class="plain ml-auto btn shrink-0 btn-sm lg:ml-0" onclick={onsearch}>
+  <span class="ml-auto lg:ml-0"></span>
+  <Alerts />
+  <button class="plain btn shrink-0 btn-sm" onclick={onsearch}>
     <Search aria-hidden="true" /><span class="hidden sm:inline">Search and commands</span>
     <kbd class="hidden text-xs text-quiet sm:inline">Ctrl K</kbd>
     <span class="sr-only sm:hidden">Search and commands</span>
   </button>
   <button
-    class="bare btn-icon btn-icon-sm"
+    class="bare btn-icon btn-icon-sm max-sm:hidden"
     aria-label={mode.isDark ? 'Use light colours' : 'Use dark colours'}
     onclick={() => mode.toggle()}
   >

@@ -54,7 +54,8 @@ export async function readAnswer(entry: OutboxEntry): Promise<string | null> {
 }
 
 async function close(entry: OutboxEntry, address: string): Promise<void> {
-  await closeWith(entry.key, address);
+  // The look now and then and the one that was asked for may find the same answer.
+  if (!(await closeWith(entry.key, address))) return;
   const { key, itemId, placeId, payload } = entry;
   await note({ what: 'posted-by-hand', key, itemId, placeId, title: payload.title, url: address });
 }

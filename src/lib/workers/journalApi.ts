@@ -1,5 +1,5 @@
 import type { JournalLine } from '$lib/core/model/journal.ts';
-import { isAskedFor, type JournalFilter } from '$lib/core/model/journalFilter.ts';
+import { briefly, isAskedFor, type JournalFilter } from '$lib/core/model/journalFilter.ts';
 import { journalExtent, linesAfter } from '$lib/data/journal.ts';
 
 /** Lines that were read already, oldest first; which of them still stand is asked at every call. */
@@ -30,9 +30,10 @@ export const journalApi = {
     await readOn();
     const found: JournalLine[] = [];
     let total = 0;
+    const isWorthIt = filter.isBrief ? briefly() : () => true;
     for (let i = lines.length - 1; i >= 0; i--) {
       const line = lines[i]!;
-      if (!isAskedFor(line, filter)) continue;
+      if (!isWorthIt(line) || !isAskedFor(line, filter)) continue;
       total++;
       if (found.length < most) found.push(line);
     }

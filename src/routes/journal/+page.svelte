@@ -39,7 +39,8 @@
     laneId: '',
     itemId: '',
     from: '',
-    before: ''
+    before: '',
+    isBrief: true
   };
   let filter = $state<Omit<JournalFilter, 'named'>>({ ...empty });
   let day = $state('');
@@ -48,7 +49,9 @@
   const newestId = live(() => newestLine);
   let scroller = $state<HTMLElement>();
   let turn = 0;
-  const isFiltered = $derived(Object.values(filter).some(Boolean));
+  const isFiltered = $derived(
+    Object.entries(filter).some(([name, value]) => name !== 'isBrief' && Boolean(value))
+  );
 
   $effect(() => {
     const newest = newestId.value;
@@ -173,6 +176,13 @@
       <label class="flex flex-col gap-1"
         >Day <input class="field" type="date" bind:value={day} /></label
       >
+      <label class="flex items-center gap-2 py-1.5"
+        ><input
+          type="checkbox"
+          checked={!filter.isBrief}
+          onchange={(event) => (filter.isBrief = !event.currentTarget.checked)}
+        />Readings and retries</label
+      >
       {#if isFiltered}
         <button
           class="bare btn btn-sm"
@@ -230,7 +240,7 @@
           {#snippet row(line)}
             {@const entry = entryOf(line)}
             <div class="columns flex flex-wrap gap-x-3 border-t border-line sm:grid">
-              <div role="cell" class="times py-1.5 whitespace-nowrap text-quiet">
+              <div role="cell" class="figures py-1.5 whitespace-nowrap text-quiet">
                 {formatDateTime(line.at)}
               </div>
               <div role="cell" class="py-1.5 font-semibold">{lineMessage(line.what)}</div>

@@ -32,6 +32,23 @@ export interface JournalFilter {
   /** ISO 8601, from and before. */
   from: string;
   before: string;
+  /** Without readings, and without attempts that another followed. */
+  isBrief: boolean;
+}
+
+/**
+ * Lines without readings and without attempts that another followed, so that what was published
+ * stands out. To be given lines from the newest on.
+ */
+export function briefly(): (line: JournalLine) => boolean {
+  const followed = new Set<string>();
+  return (line) => {
+    if (line.what === 'read') return false;
+    if (!line.key) return true;
+    const isFollowed = followed.has(line.key);
+    followed.add(line.key);
+    return !(line.what === 'publish-failed' && isFollowed);
+  };
 }
 
 /** Whether a line is asked for. */

@@ -145,7 +145,7 @@
       </fieldset>
       <label class="flex flex-col gap-1">
         <span class="flex justify-between gap-2"
-          ><span class="font-semibold">Title</span><span class="times text-quiet"
+          ><span class="font-semibold">Title</span><span class="figures text-quiet"
             >{count([...details.title].length, USUAL_LIMITS.title)}</span
           ></span
         >
@@ -159,7 +159,7 @@
       />
       <details>
         <summary
-          >Preview <span class="times text-quiet"
+          >Preview <span class="figures text-quiet"
             >{count([...made.description].length, USUAL_LIMITS.description)}</span
           ></summary
         >
@@ -169,7 +169,7 @@
       </details>
       <div>
         <Names label="Tags" value={details.tags} onchange={(tags) => (details.tags = tags)} />
-        <p class="times text-right text-quiet">
+        <p class="figures text-right text-quiet">
           {count(tagsLength(details.tags), USUAL_LIMITS.tags)}
         </p>
       </div>

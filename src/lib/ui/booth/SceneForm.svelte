@@ -197,7 +197,7 @@
       </label>
       {#if scene.picture && booth.missing.includes(scene.picture.url)}
         <p role="alert">
-          This picture cannot be had: <span class="times break-all">{scene.picture.url}</span> Its text
+          This picture cannot be had: <span class="figures break-all">{scene.picture.url}</span> Its text
           is shown instead.
         </p>
       {/if}

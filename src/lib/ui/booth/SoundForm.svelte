@@ -66,7 +66,7 @@
       <label class="grid grid-cols-[7rem_1fr_3.5rem] items-center gap-2">
         Under the voice
         <input type="range" min="-36" max="-10" step="1" bind:value={narration.musicLevel} />
-        <span class="times text-right">{narration.musicLevel} dB</span>
+        <span class="figures text-right">{narration.musicLevel} dB</span>
       </label>
       <p class="text-quiet">
         It is louder where nobody speaks. It plays in the finished video, not in the preview.

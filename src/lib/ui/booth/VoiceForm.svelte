@@ -69,7 +69,7 @@
           value={voice.speed}
           onchange={(event) => (voice.speed = Number(event.currentTarget.value))}
         />
-        <span class="times text-right">{voice.speed.toFixed(2)}×</span>
+        <span class="figures text-right">{voice.speed.toFixed(2)}×</span>
       </label>
       {#each [['sentencePause', 'After a sentence', 1.5], ['partPause', 'Around headings', 2.5]] as const as [name, label, max] (name)}
         <label class="grid grid-cols-[5.5rem_1fr_3rem] items-center gap-2">
@@ -82,7 +82,7 @@
             value={voice[name]}
             onchange={(event) => (voice[name] = Number(event.currentTarget.value))}
           />
-          <span class="times text-right">{voice[name].toFixed(2)} s</span>
+          <span class="figures text-right">{voice[name].toFixed(2)} s</span>
         </label>
       {/each}
       <div class="flex flex-wrap items-center gap-2">

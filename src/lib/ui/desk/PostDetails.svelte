@@ -83,7 +83,7 @@
           class="mt-1 max-h-32 self-start rounded-base"
           loading="lazy"
         />
-        <p class="times text-quiet">{picture.width ?? '?'} × {picture.height ?? '?'}</p>
+        <p class="figures text-quiet">{picture.width ?? '?'} × {picture.height ?? '?'}</p>
       {/if}
     </div>
   {/if}

@@ -20,7 +20,7 @@
                 <button
                   class="w-full rounded-base px-1 py-0.5 text-left hover:bg-marked"
                   onclick={() => (desk.template.title = withoutFields(title))}
-                  >{title} <span class="times text-quiet">{title.length}</span></button
+                  >{title} <span class="figures text-quiet">{title.length}</span></button
                 >
               </li>
             {/each}

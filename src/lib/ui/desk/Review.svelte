@@ -88,7 +88,7 @@
     <div class="text-sm">
       <p>
         <span class="font-semibold">{standing.phrase}</span>
-        <span class="times">{standing.score}</span> of 100
+        <span class="figures">{standing.score}</span> of 100
       </p>
       <p class="text-quiet">
         {Object.entries(standing.counts)

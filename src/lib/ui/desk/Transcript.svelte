@@ -142,7 +142,7 @@
           onkeydown={(event) => event.key === 'Enter' && hits.length > 0 && (hit += 1)}
         />
         {#if wanted.trim().length > 1}
-          <span class="times shrink-0 text-quiet" role="status"
+          <span class="figures shrink-0 text-quiet" role="status"
             >{hits.length === 0 ? 'none' : `${(hit % hits.length) + 1} of ${hits.length}`}</span
           >
         {/if}

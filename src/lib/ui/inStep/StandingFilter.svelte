@@ -9,10 +9,14 @@
   const standings = Object.keys(standingLabels) as Standing[];
 </script>
 
-<div class="flex flex-wrap gap-1.5" role="group" aria-label="Show by standing">
+<div
+  class="flex gap-1.5 overflow-x-auto p-0.5 md:flex-wrap"
+  role="group"
+  aria-label="Show by standing"
+>
   {#each standings as standing (standing)}
     <button
-      class="flex items-center gap-2 rounded-base border bg-sheet px-2 py-1 text-sm {chosen ===
+      class="flex shrink-0 items-center gap-2 rounded-base border bg-sheet px-2 py-1 text-sm {chosen ===
       standing
         ? 'border-ink ring-1 ring-ink'
         : 'border-line hover:border-edge'}"
@@ -21,7 +25,7 @@
     >
       <Tie {standing} compact />
       {standingLabels[standing]}
-      <span class="times font-semibold">{counts[standing].toLocaleString('en')}</span>
+      <span class="figures font-semibold">{counts[standing].toLocaleString('en')}</span>
     </button>
   {/each}
 </div>

@@ -30,8 +30,8 @@
   );
 </script>
 
-<figure class="hidden w-56 shrink-0 lg:block">
-  <div class="h-14"><canvas {@attach chart} aria-hidden="true"></canvas></div>
+<figure class="hidden w-64 shrink-0 lg:block">
+  <div class="h-16"><canvas {@attach chart} aria-hidden="true"></canvas></div>
   <figcaption class="text-xs text-quiet">
     <span aria-hidden="true">How far in step, by month</span><span class="sr-only"
       >Twins by month. {words}</span

@@ -49,10 +49,10 @@
       />{:else}<NextStep {twin} side="video" />{/if}
   </div>
   <div role="gridcell" class="tie flex min-w-0 flex-col items-center justify-center">
-    <Tie standing={twin.standing} />
+    <Tie standing={twin.standing} quiet />
     {#if twin.standing === 'drifted'}
       <button
-        class="text-xs font-semibold underline"
+        class="text-sm font-semibold underline"
         onclick={ondrift}
         tabindex="-1"
         title={reasonMessage(twin.reason)}
@@ -60,7 +60,7 @@
         Drifted: compare
       </button>
     {:else}
-      <span class="text-xs text-quiet" title={reasonMessage(twin.reason)}
+      <span class="text-sm font-semibold" title={reasonMessage(twin.reason)}
         >{standingLabels[twin.standing]}</span
       >
     {/if}

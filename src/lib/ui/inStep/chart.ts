@@ -1,3 +1,4 @@
+import { DateTime } from 'luxon';
 import { BarController, BarElement, CategoryScale, Chart, LinearScale, Tooltip } from 'chart.js';
 
 Chart.register(BarController, BarElement, CategoryScale, LinearScale, Tooltip);
@@ -21,7 +22,8 @@ export function drawStandings(canvas: HTMLCanvasElement, rows: readonly MonthRow
   const colours = {
     post: colour('--thread-post'),
     video: colour('--thread-video'),
-    line: colour('--line')
+    line: colour('--line'),
+    ink: colour('--ink-quiet')
   };
   probe.remove();
   return new Chart(canvas, {
@@ -31,7 +33,7 @@ export function drawStandings(canvas: HTMLCanvasElement, rows: readonly MonthRow
       datasets: [
         { label: 'In step', data: rows.map((r) => r.inStep), backgroundColor: interlaced(colours) },
         {
-          label: 'Drifted or in hand',
+          label: 'Drifted or in progress',
           data: rows.map((r) => r.open),
           backgroundColor: colours.line,
           borderColor: colours.post,
@@ -51,12 +53,27 @@ export function drawStandings(canvas: HTMLCanvasElement, rows: readonly MonthRow
       maintainAspectRatio: false,
       plugins: { tooltip: { displayColors: false } },
       scales: {
-        x: { stacked: true, display: false },
+        x: {
+          stacked: true,
+          grid: { display: false },
+          border: { display: false },
+          ticks: {
+            color: colours.ink,
+            font: { size: 11 },
+            maxRotation: 0,
+            autoSkip: false,
+            // The months of the two ends say what lies between them.
+            callback: (_value, i) => (i === 0 || i === rows.length - 1 ? monthName(rows[i]) : '')
+          }
+        },
         y: { stacked: true, display: false, beginAtZero: true }
       }
     }
   });
 }
+
+const monthName = (row?: MonthRow): string =>
+  row ? DateTime.fromISO(row.month).setLocale('en').toFormat('LLL yy') : '';
 
 /** The two threads side by side, as a pattern. */
 function interlaced(colours: { post: string; video: string }): CanvasPattern | string {

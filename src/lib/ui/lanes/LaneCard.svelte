@@ -97,12 +97,21 @@
       bind:value={lane.note}
     />
     <button
-      class="{lane.isOn ? 'strong' : 'plain'} btn btn-sm"
+      class="bare btn btn-sm"
       role="switch"
       aria-checked={lane.isOn}
       disabled={!isWhole && !lane.isOn}
-      onclick={turn}>{lane.isOn ? 'On' : 'Off'}<span class="sr-only">: {lane.name}</span></button
+      onclick={turn}
     >
+      <span
+        class="flex h-5 w-9 items-center rounded-full border border-edge p-0.5 {lane.isOn
+          ? 'justify-end bg-ink'
+          : 'bg-canvas'}"
+        aria-hidden="true"
+        ><span class="size-3.5 rounded-full {lane.isOn ? 'bg-canvas' : 'bg-ink'}"></span></span
+      >
+      {lane.isOn ? 'On' : 'Off'}<span class="sr-only">: {lane.name}</span>
+    </button>
     <button
       class="plain btn btn-sm"
       aria-expanded={isRehearsing}

@@ -61,7 +61,7 @@
     <ul class="flex flex-col gap-1 pt-2" aria-label="Runs of {lane.name}">
       {#each runs.value as run (run.id)}
         <li class="flex flex-wrap items-center gap-x-3">
-          <span class="times text-quiet">{formatDateTime(new Date(run.at).toISOString())}</span>
+          <span class="figures text-quiet">{formatDateTime(new Date(run.at).toISOString())}</span>
           <span class="flex-1">
             {run.ended === null ? 'Running: ' : ''}found {run.seen}, left out {run.dropped}, made
             {run.made}{run.failed > 0 ? `, could not make ${run.failed}` : ''}.

@@ -121,7 +121,7 @@
       >
         <span class="font-semibold">{name}</span>
         <span class="line-clamp-6 w-full break-words" title={words}>{words}</span>
-        <span class="times mt-auto text-quiet">{count}</span>
+        <span class="figures mt-auto text-quiet">{count}</span>
       </button>
     </li>
   {/each}

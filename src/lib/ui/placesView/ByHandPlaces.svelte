@@ -42,11 +42,11 @@
         Sent to <a href={linked.url} target="_blank" rel="noreferrer" class="underline"
           >{linked.name}</a
         >
-        <span class="times text-quiet">{linked.address}</span>, connected {formatDateTime(
+        <span class="figures text-quiet">{linked.address}</span>, connected {formatDateTime(
           linked.linked
         )}.
       </span>
-      <span>Key <span class="times" aria-label="hidden">••••••••</span></span>
+      <span>Key <span class="figures" aria-label="hidden">••••••••</span></span>
       <ConfirmButton
         label="Disconnect the mailbox…"
         confirm="Disconnect (nothing is deleted there)"

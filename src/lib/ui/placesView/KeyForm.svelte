@@ -35,7 +35,7 @@
 
 {#if place.hasKey}
   <p class="flex flex-wrap items-center gap-2 text-sm">
-    <span>Key <span class="times" aria-label="hidden">••••••••</span></span>
+    <span>Key <span class="figures" aria-label="hidden">••••••••</span></span>
     {#if place.keyEnds}<span>expires {formatDate(place.keyEnds)}</span>{/if}
     <button class="plain btn btn-sm" onclick={take}>
       Remove the key<span class="sr-only"> of {place.title}</span>

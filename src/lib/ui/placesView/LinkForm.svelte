@@ -137,7 +137,7 @@
       <p class="text-sm text-quiet">A network that takes updates</p>
       <h2 class="text-lg font-semibold">{network.title}</h2>
       <p class="text-sm">{network.about}</p>
-      <p class="times break-all text-quiet">{network.actor}</p>
+      <p class="figures break-all text-quiet">{network.actor}</p>
     </div>
     <div class="flex gap-2">
       <button
@@ -174,7 +174,7 @@
           ? `${plural(found.passedOver, 'entry has', 'entries have')} no id, address or title and cannot be read.`
           : ''}
       </p>
-      <p class="times break-all text-quiet">{found.feedUrl}</p>
+      <p class="figures break-all text-quiet">{found.feedUrl}</p>
     </div>
     <div>
       <h3 class="text-sm font-semibold">Latest</h3>

@@ -26,7 +26,7 @@
   <div>
     <p class="text-sm text-quiet">A mailbox</p>
     <h2 class="text-lg font-semibold">{mailbox.name}</h2>
-    <p class="times text-sm break-all text-quiet">{mailbox.address}</p>
+    <p class="figures text-sm break-all text-quiet">{mailbox.address}</p>
     <p class="text-sm">
       Posting by hand is sent here, with a page for your telephone. Your answers are read from it;
       nothing else is.

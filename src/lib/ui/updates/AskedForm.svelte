@@ -56,7 +56,7 @@
               aria-label="Option {i + 1}"
               bind:value={option.text}
             />
-            <span class="times w-8 text-right text-quiet">{[...option.text].length}</span>
+            <span class="figures w-8 text-right text-quiet">{[...option.text].length}</span>
             <button
               class="bare btn-icon btn-icon-sm"
               aria-label="Remove option {i + 1}"
@@ -99,7 +99,7 @@
           <p class="text-quiet">
             {proposed.options.map((o) => o.text).join(' / ')}
             {#if sure !== null}
-              · <span class="times">{Math.round(sure * 100)} of 100</span> sure{/if}
+              · <span class="figures">{Math.round(sure * 100)} of 100</span> sure{/if}
           </p>
           {#if proposed.why}<p class="text-quiet">It says: {proposed.why}</p>{/if}
           <button

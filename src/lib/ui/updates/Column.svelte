@@ -61,7 +61,7 @@
         <label for="{id}-text" class="text-quiet"
           >{own.text === null ? 'Text' : 'Text for this place only'}</label
         >
-        <span class="times {isOver ? 'font-semibold text-ink underline' : 'text-quiet'}"
+        <span class="figures {isOver ? 'font-semibold text-ink underline' : 'text-quiet'}"
           >{version.length} of {version.limit}</span
         >
       </div>

@@ -78,7 +78,7 @@
       <span class="inline-block rounded-base border border-edge px-2 py-0.5 font-semibold"
         >{payload.button.label}</span
       >
-      <span class="times break-all text-quiet">{payload.button.url}</span>
+      <span class="figures break-all text-quiet">{payload.button.url}</span>
     </p>
   {/if}
 </div>

@@ -49,7 +49,7 @@
           {#each results.votes as { name, count }, i (i)}
             <li class="flex items-center gap-2">
               <span class="min-w-0 flex-1 truncate">{name}</span>
-              <span class="times">{count}</span>
+              <span class="figures">{count}</span>
               <span class="block h-2 w-24 rounded-base bg-line" aria-hidden="true"
                 ><span
                   class="block h-full rounded-base bg-ink"

@@ -84,7 +84,10 @@
     <div class="order-1 flex min-w-0 flex-col gap-3 py-3 lg:order-none lg:overflow-y-auto lg:px-1">
       <header class="flex flex-wrap items-center gap-2">
         <a href="/" class="text-sm underline">In step</a>
-        <h1 class="min-w-0 flex-1 truncate text-lg font-semibold" title={booth.post.title}>
+        <h1
+          class="line-clamp-2 min-w-0 flex-1 text-lg leading-tight font-semibold"
+          title={booth.post.title}
+        >
           <span class="sr-only">Booth: </span>{booth.post.title}
         </h1>
         <button class="bare btn btn-sm" onclick={clear}>Discard changes</button>

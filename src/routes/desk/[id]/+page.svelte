@@ -62,17 +62,30 @@
   </EmptyState>
 {:else if desk.video}
   <div class="desk grid h-full gap-x-4 overflow-y-auto px-3 lg:overflow-hidden">
+    <!-- First in the order of keys: publishing is the one thing to do here. -->
     <aside
-      class="order-last min-w-0 pb-6 lg:order-none lg:overflow-y-auto lg:py-3"
-      aria-label="Video"
+      class="order-2 flex min-h-0 min-w-0 flex-col gap-4 py-3 lg:order-3 lg:px-1"
+      aria-label="Checks and publishing"
     >
-      <Transcript {desk} />
+      <div class="flex flex-col gap-3 lg:max-h-[65%] lg:shrink-0 lg:overflow-y-auto">
+        {#if stage > 0}<PublishPost {desk} />{/if}
+        <UnsavedNote autosave={desk.autosave} />
+      </div>
+      <div class="flex min-h-0 flex-col gap-5 lg:overflow-y-auto lg:pb-4">
+        <Checks {desk} />
+        {#if stage > 1}
+          <Review {desk} />
+          <ExportPost {desk} />
+          <StepPictures {desk} />
+        {/if}
+        {#if stage > 2}<PostDetails {desk} />{/if}
+      </div>
     </aside>
-    <div class="flex min-w-0 flex-col py-3 lg:overflow-y-auto lg:px-1">
+    <div class="order-1 flex min-w-0 flex-col py-3 lg:order-2 lg:overflow-y-auto lg:px-1">
       <header class="flex flex-wrap items-center gap-2 pb-3">
         <a href="/" class="text-sm underline">In step</a>
         <h1
-          class="min-w-0 flex-1 basis-full truncate text-lg font-semibold sm:basis-0"
+          class="line-clamp-2 min-w-0 flex-1 basis-full text-lg leading-tight font-semibold sm:basis-0"
           title={desk.video.title}
         >
           <span class="sr-only">Desk: </span>{desk.video.title}
@@ -136,19 +149,8 @@
         >
       {/if}
     </div>
-    <aside
-      class="flex flex-col gap-5 py-3 lg:overflow-y-auto lg:px-1"
-      aria-label="Checks and publishing"
-    >
-      <UnsavedNote autosave={desk.autosave} />
-      <Checks {desk} />
-      {#if stage > 0}<PublishPost {desk} />{/if}
-      {#if stage > 1}
-        <Review {desk} />
-        <ExportPost {desk} />
-        <StepPictures {desk} />
-      {/if}
-      {#if stage > 2}<PostDetails {desk} />{/if}
+    <aside class="order-3 min-w-0 pb-20 lg:order-1 lg:overflow-y-auto lg:py-3" aria-label="Video">
+      <Transcript {desk} />
     </aside>
   </div>
 {/if}

@@ -83,7 +83,10 @@
     <div class="flex flex-col gap-4 p-4">
       <header class="flex flex-wrap items-center gap-3">
         <a href="/updates" class="text-sm underline">Updates</a>
-        <h1 class="min-w-0 flex-1 truncate text-lg font-semibold" title={updates.item.title}>
+        <h1
+          class="line-clamp-2 min-w-0 flex-1 text-lg leading-tight font-semibold"
+          title={updates.item.title}
+        >
           {updates.item.title}
         </h1>
         <div class="text-sm">
