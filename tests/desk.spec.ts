@@ -126,6 +126,7 @@ test('the article is as long as it is asked to be, and stays so', async ({ home:
   await openDesk(page, TWILL);
   const words = async () => ((await text(page).textContent()) ?? '').split(/\s+/).length;
   const medium = await words();
+  await page.getByText('Length of the article:').click();
   const length = page.getByRole('slider', { name: 'Any length' });
   await expect(length).toHaveAttribute('aria-valuetext', /^\d+ % of what is said, about \d+ words/);
   await length.focus();

@@ -80,12 +80,12 @@ test('what was discarded comes back with the message, or from the journal', asyn
   await title(page).fill('A title of mine');
   const discard = page.getByRole('button', { name: 'Discard changes' });
   await discard.click();
-  await expect(title(page)).toHaveValue('{{ video.title }}');
+  await expect(title(page)).toHaveValue(TWILL);
   const deck = page.getByRole('contentinfo', { name: 'Deck' });
   await deck.getByRole('button', { name: 'Undo' }).click();
   await expect(title(page)).toHaveValue('A title of mine');
   await discard.click();
-  await expect(title(page)).toHaveValue('{{ video.title }}');
+  await expect(title(page)).toHaveValue(TWILL);
   await page.getByRole('link', { name: 'Journal' }).click();
   await page
     .getByRole('button', { name: `Undo: Changes discarded ${TWILL}` })

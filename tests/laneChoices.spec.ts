@@ -88,7 +88,7 @@ test('layouts that were kept on the desk are taken by language', async ({ home: 
   await lead.getByRole('textbox').fill('Ein Film aus der Werkstatt.');
   const kept = page.getByRole('region', { name: 'Saved layouts' });
   await kept.getByRole('textbox', { name: 'Save this layout as' }).fill('German videos');
-  await kept.getByRole('button', { name: 'Keep', exact: true }).click();
+  await kept.getByRole('button', { name: 'Save', exact: true }).click();
   await expect(kept.getByRole('combobox', { name: 'Saved layouts' })).toContainText(
     'German videos'
   );

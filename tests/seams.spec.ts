@@ -173,7 +173,7 @@ test('a video that is private until a date is scheduled, then open, embedded and
   const inTwoHours = new Date(Date.now() + 2 * 3_600_000 - new Date().getTimezoneOffset() * 60_000);
   await page.getByLabel(/^Date and time \(/).fill(inTwoHours.toISOString().slice(0, 16));
   await expect(page.getByRole('checkbox', { name: /^Embed it in the post/ })).toBeEnabled();
-  await page.getByRole('button', { name: 'Schedule', exact: true }).click();
+  await page.getByRole('button', { name: /^Schedule for/ }).click();
   await expect(page.getByText(/Wrenfold Loomworks: Private until /)).toBeVisible({
     timeout: 60_000
   });

@@ -32,9 +32,9 @@
   const isPublic = $derived(!isPost(entry.payload) || entry.payload.status === 'public');
 </script>
 
-{#if stands}<p class="text-sm">{stands}</p>{/if}
+{#if stands && entry.state !== 'published'}<p class="text-sm">{stands}</p>{/if}
 <p class="text-sm" role="status">
-  {message || deliveryMessage(entry, noun, now.value)}
+  {message || (entry.state === 'published' && stands) || deliveryMessage(entry, noun, now.value)}
   {#if entry.state === 'waiting' && entry.attempts > 0}
     <button class="plain btn btn-sm" onclick={() => stopEntry(entry.key, Date.now())}>Stop</button>
   {/if}

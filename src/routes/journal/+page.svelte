@@ -5,7 +5,7 @@
   import { allLanes } from '$lib/data/lanes.ts';
   import { allEntries, getEntry } from '$lib/data/outbox.ts';
   import { placeTitles } from '$lib/data/places.ts';
-  import { outcomeSchema, type JournalFilter } from '$lib/core/model/journalFilter.ts';
+  import { outcomeOf, outcomeSchema, type JournalFilter } from '$lib/core/model/journalFilter.ts';
   import { forgetBefore, newestLine } from '$lib/data/journal.ts';
   import { readSetting, saveSetting } from '$lib/data/settings.ts';
   import { journalWorker } from '$lib/workers/journal.ts';
@@ -243,7 +243,15 @@
               <div role="cell" class="figures py-1.5 whitespace-nowrap text-quiet">
                 {formatDateTime(line.at)}
               </div>
-              <div role="cell" class="py-1.5 font-semibold">{lineMessage(line.what)}</div>
+              <div
+                role="cell"
+                class="my-1 border-l-4 py-0.5 pl-2 font-semibold {outcomeOf(line.what) ===
+                'published'
+                  ? 'border-post'
+                  : 'border-transparent'}"
+              >
+                {lineMessage(line.what)}
+              </div>
               <div role="cell" class="w-full py-1.5 sm:w-auto">
                 {#if line.url}
                   <a href={line.url} target="_blank" rel="noreferrer" class="underline"

@@ -44,9 +44,20 @@
     const blocked = records.length - decided;
     const left =
       blocked > 0 ? ` ${plural(blocked, 'item is', 'items are')} blocked by a check.` : '';
-    deck.say(`${plural(decided, 'item', 'items')} ${SAID[decision]}.${left}`);
+    const off = (await allLanes()).filter(
+      (lane) => !lane.isOn && records.some((record) => record.laneId === lane.id)
+    );
+    const held =
+      decision === 'approve' && off.length > 0
+        ? ` Nothing is published while ${off.map((lane) => `“${lane.name}”`).join(', ')} is off.`
+        : '';
+    deck.say(`${plural(decided, 'item', 'items')} ${SAID[decision]}.${held}${left}`);
     list?.focus();
   }
+  // The keys work at once, unless something else was focused already.
+  $effect(() => {
+    if (list && document.activeElement === document.body) list.focus();
+  });
   function toggle(id: string) {
     const next = new Set(selected);
     if (!next.delete(id)) next.add(id);
@@ -58,7 +69,11 @@
   }
   function onkeydown(event: KeyboardEvent) {
     const row = rows[at];
-    if (event.target !== list || !row || event.ctrlKey || event.metaKey || event.altKey) return;
+    const target = event.target as HTMLElement;
+    // A tick leaves the focus in its box, which takes the space itself.
+    const isBox = target instanceof HTMLInputElement && target.type === 'checkbox';
+    if ((target !== list && !isBox) || (isBox && event.key === ' ')) return;
+    if (!row || event.ctrlKey || event.metaKey || event.altKey) return;
     switch (event.key) {
       case 'Enter':
         opened = opened === row.record.id ? '' : row.record.id;

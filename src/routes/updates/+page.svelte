@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Check from '@lucide/svelte/icons/check';
   import { placeTitles } from '$lib/data/places.ts';
   import { newestTwins } from '$lib/data/twins.ts';
   import { publishedByItem } from '$lib/data/publishedUpdates.ts';
@@ -33,7 +34,7 @@
 <svelte:head><title>Updates · Swift Twin</title></svelte:head>
 
 <div bind:this={scroller} class="h-full overflow-y-auto">
-  <div class="mx-auto flex max-w-5xl flex-col gap-3 p-4">
+  <div class="mx-auto flex max-w-6xl flex-col gap-3 p-4">
     <h1 class="text-lg font-semibold">Updates</h1>
     <p class="text-sm text-quiet">
       Choose what to share. Each item becomes a short text, a poll or a quiz, in words that fit each
@@ -61,30 +62,46 @@
       label="Items"
       items={shown}
       keyOf={(twin) => twin.id}
-      height={66}
+      height={68}
       {scroller}
     >
       {#snippet row(twin)}
         {@const halves = [twin.video, twin.post].filter((half) => half !== null)}
-        <div class="mb-1 rounded-container border border-line bg-sheet p-2">
-          <p class="font-semibold">{halves[0]?.title}</p>
-          <ul class="flex flex-wrap gap-x-4 text-sm">
-            {#each halves as half (half.id)}
-              <li>
-                <a
-                  href="/updates/{half.id}"
-                  aria-label="{half === twin.video
-                    ? 'Share the video'
-                    : 'Share the post'}: {half.title}"
-                  >{half === twin.video ? 'Share the video' : 'Share the post'}</a
-                >
-                <span class="text-quiet">{formatDate(half.date)}</span>
-                {#each told.value?.get(half.id) ?? [] as update (update.form + update.placeId)}
-                  <span class="text-quiet">· {publishedMessage(update)}</span>
-                {/each}
-              </li>
-            {/each}
-          </ul>
+        {@const picture = (twin.video ?? twin.post)?.picture}
+        {@const shared = halves.flatMap((half) => told.value?.get(half.id) ?? []).length}
+        <div class="mb-1 flex gap-3 rounded-container border border-line bg-sheet p-2">
+          <span class="h-12 w-20 shrink-0 overflow-hidden rounded-base bg-line">
+            {#if picture}
+              <img src={picture.url} alt="" loading="lazy" class="h-full w-full object-cover" />
+            {/if}
+          </span>
+          <div class="min-w-0 flex-1">
+            <p class="flex items-baseline gap-2">
+              <span class="line-clamp-1 font-semibold" title={halves[0]?.title}
+                >{halves[0]?.title}</span
+              >
+              {#if shared > 0}<span class="flex shrink-0 items-center gap-1 text-sm"
+                  ><Check class="size-4" aria-hidden="true" />shared</span
+                >{/if}
+            </p>
+            <ul class="flex flex-wrap gap-x-4 text-sm">
+              {#each halves as half (half.id)}
+                <li>
+                  <a
+                    href="/updates/{half.id}"
+                    aria-label="{half === twin.video
+                      ? 'Share the video'
+                      : 'Share the post'}: {half.title}"
+                    >{half === twin.video ? 'Share the video' : 'Share the post'}</a
+                  >
+                  <span class="text-quiet">{formatDate(half.date)}</span>
+                  {#each told.value?.get(half.id) ?? [] as update (update.form + update.placeId)}
+                    <span class="text-quiet">· {publishedMessage(update)}</span>
+                  {/each}
+                </li>
+              {/each}
+            </ul>
+          </div>
         </div>
       {/snippet}
     </LongList>

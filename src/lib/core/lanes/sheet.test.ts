@@ -79,3 +79,24 @@ test('whatever stands in a sheet comes back in its own columns', () => {
     )
   );
 });
+
+test('a list that comes back twice has each column once', () => {
+  const outcome = {
+    status: 'Published',
+    title: 'Twill',
+    link: 'https://b/1',
+    reason: '',
+    time: ''
+  };
+  const first = writeSheet(
+    readSheet('address,note\nhttps://c.example/1,mine\n').sheet!,
+    new Map([[0, outcome]])
+  );
+  const again = writeSheet(
+    readSheet(first).sheet!,
+    new Map([[0, { ...outcome, status: 'Undone' }]])
+  );
+  const [head, row] = again.trim().split('\r\n');
+  assert.equal(new Set(head!.split(',')).size, head!.split(',').length);
+  assert.match(row!, /^https:\/\/c\.example\/1,mine,Undone,Twill,/);
+});

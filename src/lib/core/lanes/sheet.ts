@@ -104,10 +104,18 @@ export function writeSheet(
   { columns, rows }: Sheet,
   outcomes: ReadonlyMap<number, RowOutcome>
 ): string {
-  const head = [...columns, ...ADDED];
+  // A list that came back once has these columns already: they are written anew, not added again.
+  const at = new Map(columns.map((name, i) => [name.trim().toLowerCase(), i]));
+  const missing = ADDED.filter((name) => !at.has(name));
+  const head = [...columns, ...missing];
   const body = rows.map((cells, row) => {
-    const outcome = outcomes.get(row);
-    return [...cells, ...ADDED.map((name) => asText(outcome?.[name] ?? ''))];
+    const told = (name: (typeof ADDED)[number]) => asText(outcomes.get(row)?.[name] ?? '');
+    const own = [...cells];
+    for (const name of ADDED) {
+      const i = at.get(name);
+      if (i !== undefined) own[i] = told(name) || (cells[i] ?? '');
+    }
+    return [...own, ...missing.map(told)];
   });
   return `${Papa.unparse([head, ...body], { newline: '\r\n' })}\r\n`;
 }

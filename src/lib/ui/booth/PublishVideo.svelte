@@ -22,7 +22,7 @@
   import DeliveryStatus from '$lib/ui/DeliveryStatus.svelte';
   import Names from '$lib/ui/desk/Names.svelte';
   import TemplateField from '$lib/ui/desk/TemplateField.svelte';
-  import { isUnderWay, videoMessage } from '$lib/ui/deliveryMessages.ts';
+  import { isUnderWay, publishLabel, videoMessage } from '$lib/ui/deliveryMessages.ts';
   import { live } from '$lib/ui/live.svelte.ts';
   import PublishPanel from '$lib/ui/PublishPanel.svelte';
   import ProblemNote from '$lib/ui/ProblemNote.svelte';
@@ -103,7 +103,7 @@
   const hasForm = $derived(booth.channels.length > 0 && (isMade || delivered.length > 0));
   const verb = $derived.by(() => {
     if (delivered.some((s) => chosen.includes(s.channel) && s.entry.url)) return 'Update the video';
-    if (details?.visibility === 'dated') return 'Schedule';
+    if (details?.visibility === 'dated') return publishLabel(null, 'dated', details.on);
     return details?.visibility === 'private' ? 'Upload as private' : 'Publish now';
   });
   const action = $derived({

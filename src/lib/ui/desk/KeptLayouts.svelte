@@ -71,7 +71,7 @@
         onkeydown={(event) => event.key === 'Enter' && form.fields.name.trim() && keep()}
       /></label
     >
-    <button class="plain btn btn-sm" disabled={!form.fields.name.trim()} onclick={keep}>Keep</button
+    <button class="plain btn btn-sm" disabled={!form.fields.name.trim()} onclick={keep}>Save</button
     >
   </div>
 </section>
