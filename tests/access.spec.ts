@@ -1,6 +1,16 @@
 import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
-import { expect, idle, openBooth, openDesk, openLayout, row, test, togglePart } from './app.ts';
+import {
+  openAlert,
+  expect,
+  idle,
+  openBooth,
+  openDesk,
+  openLayout,
+  row,
+  test,
+  togglePart
+} from './app.ts';
 import { newLane, station } from './lanesView.ts';
 
 /** Of a lane, as its track names them. */
@@ -22,6 +32,11 @@ async function expectNoFindings(page: Page, where: string) {
   );
   expect(told, where).toEqual([]);
 }
+
+const openPanels = (page: Page) =>
+  page.evaluate(() => {
+    for (const panel of document.querySelectorAll('details')) panel.open = true;
+  });
 
 for (const colorScheme of ['light', 'dark'] as const) {
   test.describe(colorScheme, () => {
@@ -46,7 +61,7 @@ for (const colorScheme of ['light', 'dark'] as const) {
       await newest.click();
       await expect(newest).toBeChecked();
       await page.getByRole('button', { name: 'Run now' }).click();
-      await page.getByRole('link', { name: /^\d to review$/ }).click();
+      await openAlert(page, /^\d to review$/);
       await page
         .getByRole('button', { name: /^Preview/ })
         .first()
@@ -61,6 +76,8 @@ for (const colorScheme of ['light', 'dark'] as const) {
       await page.keyboard.press('Escape');
       await openDesk(page, 'Madder red on wool, with Juna Halvard');
       await expectNoFindings(page, 'Desk, write');
+      await openPanels(page);
+      await expectNoFindings(page, 'Desk, every panel open');
       await page.getByText('HTML', { exact: true }).click();
       await expectNoFindings(page, 'Desk, HTML');
       await page.getByText('Preview').click();
@@ -71,6 +88,8 @@ for (const colorScheme of ['light', 'dark'] as const) {
       for (const part of ['Export', 'Pronunciations'])
         await page.getByText(part, { exact: true }).click();
       await expectNoFindings(page, 'Booth');
+      await openPanels(page);
+      await expectNoFindings(page, 'Booth, every panel open');
       await page.goto('/places');
       await page.getByRole('textbox', { name: 'Connect a channel or blog' }).fill('my channel');
       await page.getByRole('button', { name: 'Find' }).click();

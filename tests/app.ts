@@ -237,7 +237,7 @@ export async function openBooth(page: Page, title: string): Promise<void> {
 }
 
 /** Follows one of the things that the bell tells. */
-export async function openAlert(page: Page, name: string): Promise<void> {
+export async function openAlert(page: Page, name: string | RegExp): Promise<void> {
   await page.getByLabel(/needs? attention$/).click();
   await page.getByRole('link', { name }).click();
 }

@@ -80,6 +80,7 @@ test('hand edits stay when the text is made anew, and changes are taken piece by
   await page.getByRole('button', { name: 'Redo' }).click();
   await expect(text(page)).toContainText('Bring tea.');
 
+  await page.getByText('Length of the article:').click();
   await page.getByRole('radio', { name: /^Short/ }).check();
   await page.getByRole('button', { name: 'Review the changes' }).click();
   const dialog = page.getByRole('dialog', { name: 'What regenerating the text would change' });

@@ -62,7 +62,8 @@ test('a lane is made, rehearsed, run with faults on, reviewed by keyboard, publi
   for (const title of titles.slice(1)) expect(await world.posts(title)).toBe(1);
 
   await page.getByText(/^History: /).click();
-  await page.getByRole('button', { name: 'Undo this run' }).click();
+  await page.getByRole('button', { name: 'Undo this run…' }).click();
+  await page.getByRole('button', { name: 'Delete what it published' }).click();
   await expect(page.getByText('2 items were undone.')).toBeVisible({ timeout: 30_000 });
   for (const title of titles) expect(await world.posts(title)).toBe(0);
 });

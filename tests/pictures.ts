@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test';
 import { expect, idle, openBooth, openDesk, row, test } from './app.ts';
-import { at, FOLLOWERS, openUpdates } from './updatesView.ts';
+import { at, openUpdates } from './updatesView.ts';
 
 const TWILL = 'Threading a four-shaft twill, slowly';
 const COLOUR = 'A colour plan for winter scarves';
@@ -114,11 +114,6 @@ test('the pictures', async ({ home: page, world }) => {
   await world.clock(30);
   await page.getByRole('button', { name: 'Refresh results' }).click();
   await shoot(page, 'updates-quiz');
-  const followers = at(page, FOLLOWERS).getByRole('link', { name: 'View update' });
-  const there = await page.context().newPage();
-  await there.goto(new URL('/followers/', (await followers.getAttribute('href')) ?? '').href);
-  await shoot(there, 'followers');
-  await there.close();
 
   // Lanes: two of them, one rehearsed; what they made, waiting for review.
   await page.goto('/lanes');
@@ -183,4 +178,12 @@ test('the pictures', async ({ home: page, world }) => {
 
   await page.setViewportSize({ width: 360, height: 740 });
   await shoot(page, 'in-step-narrow');
+  await page.setViewportSize({ width: 1280, height: 800 });
+  await page.getByRole('button', { name: 'Use light colours' }).click();
+  await page.getByRole('button', { name: 'Start empty' }).click();
+  await page.getByRole('button', { name: 'Use the demo channel' }).click();
+  await page.getByRole('button', { name: 'Connect (read only)' }).click();
+  await expect(page.getByRole('button', { name: 'Use the demo blog' })).toBeVisible();
+  await idle(page);
+  await shoot(page, 'first-visit');
 });

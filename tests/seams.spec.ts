@@ -152,7 +152,8 @@ test('a run that was undone can be made again', async ({ home: page, world }) =>
   await expect(station(page, 'Places')).toContainText('1 published', { timeout: 60_000 });
   expect(await world.posts(TWILL)).toBe(1);
   await page.getByText(/^History: /).click();
-  await page.getByRole('button', { name: 'Undo this run' }).click();
+  await page.getByRole('button', { name: 'Undo this run…' }).click();
+  await page.getByRole('button', { name: 'Delete what it published' }).click();
   await expect(page.getByText('1 item was undone.')).toBeVisible({ timeout: 30_000 });
   expect(await world.posts(TWILL)).toBe(0);
   await page.getByRole('button', { name: /^Make again/ }).click();

@@ -11,9 +11,7 @@
   import { rowForKey } from '$lib/ui/listKeys.ts';
   import { deck } from '$lib/ui/deck.svelte.ts';
   import { readSetting } from '$lib/data/settings.ts';
-  import FirstVisit from '$lib/ui/FirstVisit.svelte';
   import EmptyState from '$lib/ui/EmptyState.svelte';
-  import DriftDialog from '$lib/ui/inStep/DriftDialog.svelte';
   import StandingFilter from '$lib/ui/inStep/StandingFilter.svelte';
   import StepChart from '$lib/ui/inStep/StepChart.svelte';
   import TwinRow from '$lib/ui/inStep/TwinRow.svelte';
@@ -162,11 +160,13 @@
 <svelte:window bind:innerWidth={width} />
 
 {#if places.value && isFirstVisit}
-  <FirstVisit
-    places={places.value}
-    twins={all ?? []}
-    demo={data.demo ? demoSchema.parse(data.demo) : null}
-  />
+  {#await import('$lib/ui/FirstVisit.svelte') then { default: FirstVisit }}
+    <FirstVisit
+      places={places.value}
+      twins={all ?? []}
+      demo={data.demo ? demoSchema.parse(data.demo) : null}
+    />
+  {/await}
 {:else}
   <div class="flex h-full flex-col">
     <div class="flex items-end gap-4 px-3 pt-2 pb-2">
@@ -265,4 +265,9 @@
     </p>
   </div>
 {/if}
-{#if drifted}<DriftDialog twin={drifted} onclose={() => (drifted = null)} />{/if}
+{#if drifted}
+  {@const twin = drifted}
+  {#await import('$lib/ui/inStep/DriftDialog.svelte') then { default: DriftDialog }}
+    <DriftDialog {twin} onclose={() => (drifted = null)} />
+  {/await}
+{/if}

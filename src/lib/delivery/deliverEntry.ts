@@ -98,7 +98,9 @@ async function afterDelivery(entry: OutboxEntry): Promise<void> {
   if (isVideo(entry.payload))
     void import('./transfers.ts').then((m) => m.continueTransfer(entry.key));
   const place = await getPlace(entry.placeId);
-  if (place && (entry.state === 'published' || entry.state === 'removed')) await readPlaces(place);
+  // A reading that is stopped takes nothing back of what was delivered.
+  if (place && (entry.state === 'published' || entry.state === 'removed'))
+    await attempt(() => readPlaces(place));
 }
 
 /** The next part of a thread need not wait for its next attempt. */

@@ -16,7 +16,7 @@ import { channelFor } from '$lib/places/adapter.ts';
 import type { VideoChannel } from '$lib/places/videoChannel.ts';
 import { readFile } from '$lib/video/files.ts';
 import { readPlaces } from '$lib/work/read.ts';
-import { runTask, type Report } from '$lib/work/tasks.svelte.ts';
+import { attempt, runTask, type Report } from '$lib/work/tasks.svelte.ts';
 
 /** Milliseconds between two looks at what the channel does with a file. */
 const LOOK_EVERY = 1_000;
@@ -149,7 +149,7 @@ async function finish(key: string): Promise<void> {
   const { itemId, placeId, title } = transfer;
   await note({ what: 'video-ready', key, itemId, placeId, title, url: entry.url });
   const place = await getPlace(placeId);
-  if (place) await readPlaces(place);
+  if (place) await attempt(() => readPlaces(place));
 }
 
 async function noteTrouble(key: string, error: unknown): Promise<void> {

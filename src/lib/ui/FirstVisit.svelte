@@ -7,6 +7,7 @@
   import { saveSetting } from '$lib/data/settings.ts';
   import { demoWithUndo } from './startOver.ts';
   import { setKey } from '$lib/work/connect.ts';
+  import { attempt } from '$lib/work/tasks.svelte.ts';
   import { readPlaces } from '$lib/work/read.ts';
   import type { Demo } from '$lib/work/start.ts';
   import { formatDate } from './messages.ts';
@@ -38,7 +39,8 @@
   async function give(key: string, signal: AbortSignal) {
     if (!blog) return;
     await setKey(blog, key, signal);
-    void readPlaces({ ...blog, hasKey: true });
+    const linked = blog;
+    void attempt(() => readPlaces({ ...linked, hasKey: true }));
   }
 </script>
 

@@ -32,7 +32,9 @@
     class="flex shrink-0 items-center gap-2 font-semibold"
     aria-label="Swift Twin, to In step"
   >
-    <img src="/favicon.svg" alt="" class="size-6" /><span class="hidden md:inline">Swift Twin</span>
+    <img src="/favicon.svg" alt="" class="size-6 rounded-base dark:ring-1 dark:ring-edge" /><span
+      class="hidden md:inline">Swift Twin</span
+    >
   </a>
   <nav aria-label="Views" class="flex min-w-0 overflow-x-auto">
     {#each views as { href, label } (href)}

@@ -1,7 +1,7 @@
 <script lang="ts">
   import { onMount } from 'svelte';
   import { fromFragment, type HandOff } from '$lib/core/updates/handOff.ts';
-  import { addressFromInput } from '$lib/core/feeds/address.ts';
+  import { addressFromInput, isSameSite } from '$lib/core/feeds/address.ts';
   import type { Problem } from '$lib/core/model/place.ts';
   import { keptFile } from '$lib/data/media.ts';
   import { copyText } from '$lib/ui/copyText.ts';
@@ -16,6 +16,7 @@
   let copied = $state('');
   let address = $state('');
   let isWrong = $state(false);
+  let isElsewhere = $state(false);
   let isBusy = $state(false);
   let isDone = $state(false);
   let problem = $state.raw<Problem | null>(null);
@@ -49,6 +50,8 @@
     const url = addressFromInput(address);
     isWrong = !url;
     if (!url || !handOff) return;
+    isElsewhere = !isSameSite(url, handOff.placeUrl);
+    if (isElsewhere) return;
     const to = handOff;
     isBusy = true;
     const sent = await attempt(() => answerHandOff(to, url));
@@ -119,6 +122,9 @@
                 bind:value={address}
               />
               {#if isWrong}<p role="alert">This is not a web address. Copy it from there.</p>{/if}
+              {#if isElsewhere}<p role="alert">
+                  This address is not at {handOff.place}. Copy the one of what you posted there.
+                </p>{/if}
               <button class="strong btn" disabled={isBusy || address.trim() === ''}>Done</button>
             </form>
             {#if problem}<ProblemNote {problem} item={handOff.place} />{/if}

@@ -1,7 +1,7 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
-import { absoluteAddress, addressFromInput, canonicalAddress } from './address.ts';
+import { absoluteAddress, addressFromInput, canonicalAddress, isSameSite } from './address.ts';
 
 test('the many addresses of one page come to one', () => {
   const spellings = [
@@ -54,4 +54,11 @@ test('what people paste becomes an address, or is reported to be none', () => {
   for (const bad of ['', 'my channel', 'loom', 'ftp://loom.example/', 'javascript:alert(1)']) {
     assert.equal(addressFromInput(bad), null, bad);
   }
+});
+
+test('an address is of the same site with its www. and without, and of no other', () => {
+  assert.equal(isSameSite('https://www.board.example/1', 'https://board.example/'), true);
+  assert.equal(isSameSite('https://board.example.evil/1', 'https://board.example/'), false);
+  assert.equal(isSameSite('https://notboard.example/1', 'https://board.example/'), false);
+  assert.equal(isSameSite('nothing', 'https://board.example/'), false);
 });

@@ -38,3 +38,10 @@ export function addressFromInput(input: string): string | null {
   if (url.protocol !== 'http:' && url.protocol !== 'https:') return null;
   return url.hostname.includes('.') || url.hostname === 'localhost' ? url.href : null;
 }
+
+/** Whether two addresses belong to one site; `www.` and the like before its name make no difference. */
+export function isSameSite(one: string, other: string): boolean {
+  if (!URL.canParse(one) || !URL.canParse(other)) return false;
+  const [a, b] = [new URL(one).host, new URL(other).host];
+  return a === b || a.endsWith(`.${b}`) || b.endsWith(`.${a}`);
+}

@@ -88,7 +88,14 @@ const WEEK = 7 * 86_400_000;
 /** Times the usual that a lane may take in a week, and what it may take in any case. */
 const [RATE_FACTOR, MIN_RATE_LIMIT] = [4, 20];
 /** Problems of one thing that is published; all others are the place's. */
-const OF_THE_ITEM = new Set(['refused', 'too-large', 'stopped', 'storage', 'internal']);
+const OF_THE_ITEM = new Set([
+  'refused',
+  'too-large',
+  'changed-there',
+  'stopped',
+  'storage',
+  'internal'
+]);
 
 /**
  * One run of a lane: reads its sources, filters, and makes what the most of one run allows. Sends

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import ConfirmButton from '$lib/ui/ConfirmButton.svelte';
   import type { Lane } from '$lib/core/lanes/lane.ts';
   import type { LaneRecord } from '$lib/core/lanes/record.ts';
   import type { LaneRun } from '$lib/core/lanes/run.ts';
@@ -68,7 +69,12 @@
             {run.problem ? problemMessage(run.problem).what : ''}
           </span>
           {#if run.made > 0}
-            <button class="bare btn btn-sm" onclick={() => undo(run)}>Undo this run</button>
+            <ConfirmButton
+              label="Undo this run…"
+              confirm="Delete what it published"
+              keep="Keep it"
+              onconfirm={() => undo(run)}
+            />
           {/if}
         </li>
       {/each}

@@ -41,7 +41,7 @@
   async function give(key: string, signal: AbortSignal) {
     await setKey(place, key, signal);
     // What only its owner sees can be read now.
-    void readPlaces({ ...place, hasKey: true });
+    void attempt(() => readPlaces({ ...place, hasKey: true }));
   }
   async function check() {
     const done = await attempt(() =>

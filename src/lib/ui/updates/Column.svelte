@@ -27,6 +27,10 @@
     return () => getNetwork(id);
   });
   const allowance = $derived((now.value ?? network).allowance);
+  /** A place that takes nothing of this form says so in a line. */
+  const cannot = $derived(
+    version?.problems.find((p) => p.kind === 'no-polls-here' || p.kind === 'no-quizzes-here')
+  );
   const id = $props.id();
   const { format } = new Intl.NumberFormat('en');
   const used = $derived(
@@ -47,7 +51,7 @@
     <input
       type="checkbox"
       checked={isChosen}
-      disabled={!network.hasKey}
+      disabled={!network.hasKey || cannot !== undefined}
       onchange={(event) => updates.choose(network.id, event.currentTarget.checked)}
     />
     {network.title}
@@ -55,7 +59,9 @@
   {#if !network.hasKey}
     <p class="text-sm"><a href="/places">Add a key</a> to publish there.</p>
   {/if}
-  {#if version}
+  {#if cannot}
+    <p class="text-sm text-quiet">{versionMessage(cannot)}</p>
+  {:else if version}
     {#if isText}
       <div class="flex items-baseline justify-between gap-2 text-sm">
         <label for="{id}-text" class="text-quiet"
@@ -102,17 +108,15 @@
         {#each version.problems as problem, i (i)}<li>{versionMessage(problem)}</li>{/each}
       </ul>
     {/if}
-    {#if !version.problems.some((p) => p.kind === 'no-polls-here' || p.kind === 'no-quizzes-here')}
-      <h3 class="text-sm text-quiet">As it will be seen{isCutShort ? ', in a stream' : ''}</h3>
-      {#key updates.draft?.form}
-        <Preview
-          payload={version.payload}
-          limits={network.limits}
-          {isCutShort}
-          addressOf={(url) => updates.pictures.addressOf(url)}
-        />
-      {/key}
-    {/if}
+    <h3 class="text-sm text-quiet">As it will be seen{isCutShort ? ', in a stream' : ''}</h3>
+    {#key updates.draft?.form}
+      <Preview
+        payload={version.payload}
+        limits={network.limits}
+        {isCutShort}
+        addressOf={(url) => updates.pictures.addressOf(url)}
+      />
+    {/key}
   {/if}
   {#if entry}<Published {entry} {network} />{/if}
   {#if allowance}
