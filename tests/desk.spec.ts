@@ -138,12 +138,13 @@ test('the article is as long as it is asked to be, and stays so', async ({ home:
   const least = await words();
   await expect(page.getByRole('radio', { name: /^Medium/ })).not.toBeChecked();
   for (let press = 0; press < 6; press++) await page.keyboard.press('ArrowRight');
-  await expect(page.getByText(/^35 % of what is said/)).toBeVisible();
+  await expect(page.getByText(/^35 % of what is said:/)).toBeVisible();
   await expect.poll(words).toBeGreaterThan(least + 100);
 
   // As long as saving takes.
   await page.waitForTimeout(2_000);
   await page.reload();
+  await page.getByText('Length of the article:').click();
   await expect(length).toHaveValue('35');
 });
 

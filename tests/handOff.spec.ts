@@ -61,7 +61,8 @@ test('what no program may post is handed over by message, posted on a telephone,
 
 test('in the browser that sent it, the page closes the update at once and has the file', async ({
   home: page,
-  context
+  context,
+  app
 }) => {
   await openUpdates(page, COLOUR);
   const board = at(page, BOARD);
@@ -79,7 +80,11 @@ test('in the browser that sent it, the page closes the update at once and has th
     mail.getByRole('button', { name: 'Save picture.png' }).click()
   ]);
   expect(file.suggestedFilename()).toBe('picture.png');
-  await mail.getByRole('textbox', { name: 'The address it got' }).fill('https://board.example/9');
+  const got = mail.getByRole('textbox', { name: 'The address it got' });
+  await got.fill('https://elsewhere.example/9');
+  await mail.getByRole('button', { name: 'Done' }).click();
+  await expect(mail.getByText(`This address is not at ${BOARD}.`)).toBeVisible();
+  await got.fill(`${app.hosts}/board/9`);
   await mail.getByRole('button', { name: 'Done' }).click();
   await expect(mail.getByText('Done. The update is closed')).toBeVisible();
   await expect(board.getByText('Posted by hand.')).toBeVisible();

@@ -22,9 +22,11 @@ test('from an upload without a post to a twin in step, and back by undo', async 
   // A field is picked by its value for this very video.
   await page.getByRole('button', { name: 'Insert field into Title' }).click();
   await page.getByRole('button', { name: 'video.duration 7:04' }).click();
-  await expect(page.getByRole('textbox', { name: 'Title', exact: true })).toHaveValue(
-    '{{ video.title }}{{ video.duration }}'
-  );
+  const title = page.getByRole('textbox', { name: 'Title', exact: true });
+  // What it comes to is shown, and the fields behind a switch.
+  await expect(title).toHaveValue(`${TWILL}7:04`);
+  await page.getByRole('button', { name: 'Show the fields of Title' }).click();
+  await expect(title).toHaveValue('{{ video.title }}{{ video.duration }}');
   await page
     .getByRole('textbox', { name: 'Title', exact: true })
     .fill('{{ video.title }} ({{ video.duration }})');

@@ -1,7 +1,7 @@
-import type { WorldVideo } from './videos.ts';
+import type { Draft } from './draft.ts';
 
 /** Whether the warp lies on top at thread `x` of pick `y`. */
-export function warpOnTop(draft: WorldVideo['draft'], x: number, y: number): boolean {
+export function warpOnTop(draft: Draft, x: number, y: number): boolean {
   const shaft = draft.threading[x % draft.threading.length] ?? 0;
   const treadle = draft.treadling[y % draft.treadling.length] ?? 0;
   return draft.tieUp[treadle]?.[shaft] === 1;
@@ -12,7 +12,7 @@ export function warpOnTop(draft: WorldVideo['draft'], x: number, y: number): boo
  * the bottom; above it the bare warp shows.
  */
 export function clothSvg(
-  draft: WorldVideo['draft'],
+  draft: Draft,
   width: number,
   height: number,
   grown = 1,

@@ -1,11 +1,6 @@
 import { clothSvg } from './drawdown.ts';
-import type { WorldVideo } from './videos.ts';
+import type { Draft, SceneName } from './draft.ts';
 
-/** What the picture of an upload shows of the studio, drawn from plain shapes. */
-export type SceneName =
-  'loom' | 'shuttle' | 'skeins' | 'vat' | 'board' | 'bobbin' | 'draft' | 'reed' | 'blanket' | 'hem';
-
-type Draft = WorldVideo['draft'];
 type Attributes = Record<string, string | number>;
 
 const [WIDE, TALL] = [640, 360];
@@ -238,7 +233,7 @@ const SCENES: Record<SceneName, (draft: Draft) => string> = {
 
 /** The scene of an upload as SVG, upright ones in their own shape. */
 export function sceneSvg(
-  { scene, draft, upright }: Pick<WorldVideo, 'scene' | 'draft' | 'upright'>,
+  { scene, draft, upright }: { scene: SceneName; draft: Draft; upright?: boolean },
   width: number,
   height: number
 ): string {

@@ -1,4 +1,4 @@
-import type { SceneName } from './scenes.ts';
+import type { Draft, SceneName } from './draft.ts';
 
 /** The uploads of Wrenfold Loomworks. What is said in each stands in `speech/<id>.txt`. */
 
@@ -24,13 +24,7 @@ export interface WorldVideo {
   /** What its picture shows. */
   scene: SceneName;
   /** Threading and treadling of the drawdown in its picture, and its two colours. */
-  draft: {
-    threading: number[];
-    tieUp: number[][];
-    treadling: number[];
-    warp: string;
-    weft: string;
-  };
+  draft: Draft;
 }
 
 const TWILL = [
