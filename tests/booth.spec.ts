@@ -253,6 +253,37 @@ test('scenes are changed by hand, kept, heard anew, and had back by undo', async
   await page.getByRole('button', { name: 'Pause', exact: true }).click();
 });
 
+test('a scene of one line is split, one is added, and what a cut left out is put back', async ({
+  home: page
+}) => {
+  await openBooth(page, COLOUR);
+  const scenes = page.getByRole('list', { name: 'Script by scene' }).getByRole('listitem');
+  await scenes.nth(4).getByRole('button').first().click();
+  const before = await scenes.count();
+  const shown = page.getByLabel('Line 1, as it is shown');
+  await expect(shown).toHaveValue(/^The rule is three parts dark, two parts light/);
+  await page.getByRole('button', { name: 'Split' }).click();
+  await expect(scenes).toHaveCount(before + 1);
+  await expect(scenes.nth(4)).toContainText('The rule is three parts dark,');
+  await expect(scenes.nth(5)).toContainText('two parts light and one thread of something loud.');
+  await page.getByRole('button', { name: 'Add a scene' }).click();
+  await expect(shown).toHaveValue('New sentence');
+  await shown.fill('We keep 2 spare cones.');
+  await expect(page.getByLabel('Line 1, as it is said')).toHaveValue('We keep two spare cones.');
+  await page.getByRole('button', { name: 'Undo', exact: true }).click();
+  await page.getByRole('button', { name: 'Undo', exact: true }).click();
+  await expect(scenes).toHaveCount(before + 1);
+
+  await page.getByRole('radio', { name: '30 s' }).check();
+  await page.getByText(/passages? (?:is|are) left out$/).click();
+  const cut = await scenes.count();
+  await page
+    .getByRole('button', { name: /^Put back after this scene/ })
+    .first()
+    .click();
+  await expect(scenes).toHaveCount(cut + 1);
+});
+
 test('a picture and a recording of one’s own take the place of words and voice', async ({
   home: page
 }) => {

@@ -1,14 +1,10 @@
 <script lang="ts">
   import UndoButtons from '$lib/ui/UndoButtons.svelte';
+  import { tick } from 'svelte';
   import Mic from '@lucide/svelte/icons/mic';
   import Square from '@lucide/svelte/icons/square';
   import Volume2 from '@lucide/svelte/icons/volume-2';
-  import {
-    joinScene,
-    sceneKindSchema,
-    splitScene,
-    type Scene
-  } from '$lib/core/narration/scenes.ts';
+  import { joinScene, sceneKindSchema, type Scene } from '$lib/core/narration/scenes.ts';
   import Choice from '$lib/ui/Choice.svelte';
   import { mediaProblemMessage, sceneLabels, silentMessage } from '$lib/ui/boothMessages.ts';
   import { importPicture, importSound } from '$lib/work/ownMedia.ts';
@@ -52,6 +48,11 @@
     const alt = file.name.replace(/\.\w+$/, '');
     const shown = booth.scene?.picture?.shown ?? 'fitted';
     booth.changeScene({ kind: 'picture', picture: { url: id, alt, shown } });
+  }
+  async function add() {
+    await booth.addScene('New sentence');
+    await tick();
+    document.querySelector<HTMLTextAreaElement>('[aria-label="Line 1, as it is shown"]')?.select();
   }
   function remove() {
     const said = scene?.lines
@@ -107,9 +108,11 @@
         >
         <button
           class="plain btn btn-sm"
-          disabled={scene.lines.length < 2}
-          onclick={() => booth.change((s) => splitScene(s, index))}>Split</button
+          disabled={scene.lines.length === 0 ||
+            !/\S\s+\S/.test(scene.lines.map((l) => l.text).join(' '))}
+          onclick={() => booth.split()}>Split</button
         >
+        <button class="plain btn btn-sm" onclick={add}>Add a scene</button>
         <button
           class="plain btn btn-sm"
           disabled={(booth.narration?.scenes.length ?? 0) < 2}

@@ -62,6 +62,10 @@
             <li>
               <span class="text-quiet">{leftSilentMessage(passage.reason)}</span>
               <span class="reading line-clamp-3">{passage.text}</span>
+              <button class="plain btn btn-sm" onclick={() => booth.addScene(passage.text)}
+                >Put back after this scene<span class="sr-only">: {passage.text.slice(0, 40)}</span
+                ></button
+              >
             </li>
           {/each}
         </ul>

@@ -1,7 +1,9 @@
 import type { FrameName } from '$lib/core/narration/frames.ts';
 import { FRAMES } from '$lib/core/narration/frames.ts';
 import type { Narration } from '$lib/core/narration/narration.ts';
-import type { Scene } from '$lib/core/narration/scenes.ts';
+import type { Line } from '$lib/core/narration/line.ts';
+import { sceneSchema, splitScene, type Scene } from '$lib/core/narration/scenes.ts';
+import { splitLine } from '$lib/core/narration/splitLine.ts';
 import type { Script } from '$lib/core/narration/script.ts';
 import type { Item } from '$lib/core/model/item.ts';
 import type { Place } from '$lib/core/model/place.ts';
@@ -19,6 +21,7 @@ import { attempt, runTask } from '$lib/work/tasks.svelte.ts';
 import { narrationWorker } from '$lib/workers/narration.ts';
 import { readyVoices } from '$lib/workers/voice.ts';
 import { videoWorker } from '$lib/workers/video.ts';
+import { v4 } from 'uuid';
 import { Autosave } from '../autosave.svelte.ts';
 import { soon } from '../soon.svelte.ts';
 
@@ -199,6 +202,34 @@ export class Booth {
     this.narration.isEdited = true;
     this.current = Math.max(0, Math.min(current, changed.length - 1));
     void this.drawPictures();
+  }
+
+  /** A line of the user's own, said by the rules of the language. */
+  async #newLine(text: string): Promise<Line> {
+    const options = $state.snapshot(this.narration?.options) as Narration['options'];
+    return { id: v4(), text, spoken: await narrationWorker().spoken(text, options), source: null };
+  }
+
+  /** Puts a scene with a sentence after the one that is shown. */
+  async addScene(text: string): Promise<void> {
+    const line = await this.#newLine(text);
+    const scene = sceneSchema.parse({ id: line.id, kind: 'sentence', lines: [line] });
+    const at = this.current + 1;
+    this.change((scenes) => scenes.toSpliced(at, 0, scene), at);
+  }
+
+  /** Makes two scenes of the one that is shown: by its lines, or within its only one. */
+  async split(): Promise<void> {
+    const { scene, current } = this;
+    const only = scene?.lines.length === 1 ? scene.lines[0] : null;
+    if (!scene || !only) return this.change((scenes) => splitScene(scenes, current));
+    const halves = splitLine(only.text);
+    if (!halves) return;
+    const lines = await Promise.all(halves.map((text) => this.#newLine(text)));
+    this.change((scenes) => {
+      const parted = scenes.map((s, i) => (i === current ? { ...s, lines } : s));
+      return splitScene(parted, current);
+    });
   }
 
   changeScene(changed: Partial<Scene>): void {

@@ -59,6 +59,11 @@
             </li>
           {/each}
         </ul>
+        {#if all > 0 && !results.isClosed}
+          <p class="text-quiet">
+            Publishing it again replaces it there; these {plural(all, 'answer', 'answers')} may be lost.
+          </p>
+        {/if}
       </div>
     {/if}
     {#if problem}<ProblemNote {problem} />{/if}
