@@ -109,6 +109,8 @@ export function dropMessage(reason: DropReason): string {
       return `It is nearly the same as “${reason.title}”, which was made here.`;
     case 'has-twin':
       return `It has its other half already: “${reason.title}”.`;
+    case 'other-half':
+      return `Its other half is shared instead: “${reason.title}”.`;
     case 'in-hand':
       return 'Its other half is being made by hand.';
     case 'set-aside':

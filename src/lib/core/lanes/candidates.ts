@@ -30,7 +30,7 @@ export function candidatesFrom(lane: Lane, catalogue: LaneCatalogue): Candidate[
   const twins = twinFacts(catalogue.twins);
   const made = madeTexts(catalogue.entries);
   const needsText = countsWords(lane);
-  return items.map((item) => {
+  const candidates = items.map((item): Candidate => {
     const isCompared = item.kind === 'post' && item.origin === null && !made.isEmpty;
     const body = needsText || isCompared ? (bodies.get(item.id) ?? '') : '';
     const text = body ? htmlText(body) : item.summary;
@@ -43,6 +43,17 @@ export function candidatesFrom(lane: Lane, catalogue: LaneCatalogue): Candidate[
       twin: twins.get(item.id) ?? { other: null, isSetAside: false, isInHand: false }
     };
   });
+  if (lane.make.kind === 'update') tieHalves(candidates, catalogue.twins);
+  return candidates;
+}
+
+/** Tells the halves of twins of each other, where the lane reads both. */
+function tieHalves(candidates: readonly Candidate[], twins: readonly Twin[]): void {
+  const byId = new Map(candidates.map((c) => [c.item.id, c]));
+  for (const { video, post } of twins) {
+    const [one, other] = [byId.get(video?.id ?? ''), byId.get(post?.id ?? '')];
+    if (one && other) [one.otherHalf, other.otherHalf] = [other, one];
+  }
 }
 
 function twinFacts(all: readonly Twin[]): Map<string, Candidate['twin']> {

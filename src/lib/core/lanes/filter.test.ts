@@ -173,3 +173,15 @@ test('the most seen come first, and last what nobody counts', () => {
   const order = inOrder(all, laneOf({ scope: 'most-seen-first' }).filter).map((c) => c.item.id);
   assert.deepEqual(order, ['c', 'a', 'e', 'd', 'b']);
 });
+
+test('of a twin one half is shared, the first that came out, and the other where that is left out', () => {
+  const video = candidateOf({ id: 'v', published: '2026-03-01T09:00:00Z' });
+  const post = candidateOf({ id: 'p', kind: 'post', published: '2026-03-02T09:00:00Z' });
+  [video.otherHalf, post.otherHalf] = [post, video];
+  const lane = laneOf();
+  const updates = { ...lane, make: { ...lane.make, kind: 'update' as const } };
+  const reasons = [video, post].map((c) => dropReason(c, updates, NOW)?.kind);
+  assert.deepEqual(reasons, [undefined, 'other-half']);
+  video.twin = { ...video.twin, isSetAside: true };
+  assert.equal(dropReason(post, updates, NOW), null);
+});

@@ -41,6 +41,8 @@ export const dropReasonSchema = z.discriminatedUnion('kind', [
   /** Nearly the same as something that was made: its marks were lost on the way. */
   z.object({ kind: z.literal('like-a-made-item'), title: z.string() }),
   z.object({ kind: z.literal('has-twin'), title: z.string() }),
+  /** The lane shares the other half of the same twin. */
+  z.object({ kind: z.literal('other-half'), title: z.string() }),
   z.object({ kind: z.literal('in-hand') }),
   z.object({ kind: z.literal('set-aside') }),
   z.object({ kind: z.literal('made-already') }),
@@ -62,6 +64,8 @@ export interface Candidate {
   owner: string;
   /** How its twin stands: the title of its other half, and whether that is being made by hand. */
   twin: { other: string | null; isSetAside: boolean; isInHand: boolean };
+  /** The other half of its twin, where the lane reads that as well. */
+  otherHalf?: Candidate | null;
   /** Title of the made item that it resembles, or null. */
   likeMade: string | null;
   /** Whether one of the lane's playlists has it. */
@@ -96,8 +100,19 @@ export function dropReason(candidate: Candidate, lane: Lane, now: number): DropR
     byDate(candidate, lane, now) ??
     byRights(candidate, filter) ??
     byShape(candidate, filter) ??
-    byWords(candidate, filter)
+    byWords(candidate, filter) ??
+    byOtherHalf(candidate, lane, now)
   );
+}
+
+/** Of a twin one half is shared: the one that came out first, unless the lane leaves that one out. */
+function byOtherHalf({ item, otherHalf }: Candidate, lane: Lane, now: number): DropReason | null {
+  if (lane.make.kind !== 'update' || !otherHalf) return null;
+  const other = otherHalf.item;
+  const [mine, its] = [item.published ?? '', other.published ?? ''];
+  const isOtherFirst = its < mine || (its === mine && other.kind === 'video');
+  if (!isOtherFirst || dropReason({ ...otherHalf, otherHalf: null }, lane, now)) return null;
+  return { kind: 'other-half', title: other.title };
 }
 
 function byDate({ item }: Candidate, { filter, since }: Lane, now: number): DropReason | null {

@@ -1,7 +1,14 @@
 <script lang="ts">
   import DOMPurify from 'dompurify';
 
-  let { html, label, language }: { html: string; label: string; language: string } = $props();
+  interface Props {
+    html: string;
+    label: string;
+    language: string;
+    /** As tall as most of the screen. */
+    isTall?: boolean;
+  }
+  let { html, label, language, isTall = false }: Props = $props();
   // Cleaned where it was stored, and again here, where it is shown.
   const clean = $derived(
     DOMPurify.sanitize(html, {
@@ -15,7 +22,7 @@
 <!-- It scrolls, so it takes the focus: the arrow keys reach what is out of sight. -->
 <!-- svelte-ignore a11y_no_noninteractive_tabindex -->
 <div
-  class="reading max-h-80 overflow-y-auto"
+  class="reading {isTall ? 'max-h-[70vh]' : 'max-h-80'} overflow-y-auto"
   role="group"
   aria-label={label}
   lang={language || undefined}

@@ -1,5 +1,7 @@
 <script lang="ts">
   import { isPost, isUpdate, isVideo, type Payload } from '$lib/core/delivery/outbox.ts';
+  import { getDetails } from '$lib/data/details.ts';
+  import TimeCode from '$lib/ui/TimeCode.svelte';
   import { keptFile } from '$lib/data/media.ts';
   import { readRender } from '$lib/data/narrations.ts';
   import { getNetwork } from '$lib/data/networks.ts';
@@ -19,6 +21,14 @@
   const network = live(() => {
     const id = placeId;
     return () => getNetwork(id);
+  });
+  /** Of a post: the captions that it was drawn from. */
+  const source = live(() => {
+    const id = isPost(payload) ? itemId : '';
+    return async () => {
+      const details = id ? await getDetails(id) : null;
+      return details && details.cues.length > 0 ? details : null;
+    };
   });
   /** Where the file that goes with it can be seen from this page. */
   let file = $state('');
@@ -77,5 +87,25 @@
   </div>
 {:else if isPost(payload)}
   <p class="font-semibold">{payload.title}</p>
-  <SafeHtml html={payload.html} {label} language="" />
+  <div class="grid gap-4 lg:grid-cols-2">
+    <SafeHtml html={payload.html} {label} language="" isTall />
+    {#if source.value}
+      {@const { cues } = source.value}
+      <div>
+        <h3 class="pb-1 font-semibold">What is said in the video</h3>
+        <!-- It scrolls, so it takes the focus. -->
+        <!-- svelte-ignore a11y_no_noninteractive_tabindex -->
+        <p
+          class="reading max-h-[66vh] overflow-y-auto text-sm text-quiet"
+          role="group"
+          aria-label="What is said in the video"
+          tabindex="0"
+        >
+          {#each cues as cue, i (i)}{#if i % 12 === 0}<TimeCode
+                seconds={cue.start}
+              />{' '}{/if}{cue.text.replaceAll('\n', ' ')}{' '}{/each}
+        </p>
+      </div>
+    {/if}
+  </div>
 {/if}
