@@ -247,8 +247,11 @@ export class Autosave<F extends object> {
     dropUnsaved(this.edited.name());
   }
 
-  /** The next change is a step of its own in the history. */
-  step(): void {
+  /** Makes a change that is a step of its own in the history, whatever is typed before or after it. */
+  change(make: () => void): void {
+    this.#noteNow();
+    this.#history.close();
+    make();
     this.#noteNow();
     this.#history.close();
   }

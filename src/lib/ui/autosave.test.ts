@@ -145,8 +145,7 @@ test('what one page could not save and another changed since is a clash as well'
 
 test('undo puts back what was changed, and is saved itself', async () => {
   const { here, saver } = tab();
-  here.title = 'Twill';
-  saver.step();
+  saver.change(() => (here.title = 'Twill'));
   here.text = 'Beat lightly';
   saver.undo();
   assert.deepEqual(here, { title: 'Twill', text: '' });

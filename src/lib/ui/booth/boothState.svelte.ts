@@ -176,8 +176,8 @@ export class Booth {
   /** Makes the scenes anew from the post. What was changed by hand can be had back by undo. */
   async makeAnew(): Promise<void> {
     await this.readScript();
-    if (this.narration?.isEdited) this.autosave.step();
-    this.#putProposed();
+    if (this.narration?.isEdited) this.autosave.change(() => this.#putProposed());
+    else this.#putProposed();
     await this.drawPictures();
   }
 
@@ -191,8 +191,7 @@ export class Booth {
 
   /** Changes the scenes by hand, as a step of its own. */
   change(to: (scenes: Scene[]) => Scene[], current = this.current): void {
-    this.autosave.step();
-    this.#write(to, current);
+    this.autosave.change(() => this.#write(to, current));
   }
 
   #write(to: (scenes: Scene[]) => Scene[], current = this.current): void {
@@ -233,8 +232,7 @@ export class Booth {
   }
 
   changeScene(changed: Partial<Scene>): void {
-    this.autosave.step();
-    this.writeScene(changed);
+    this.autosave.change(() => this.writeScene(changed));
   }
 
   /** Changes something of a scene while it is being typed. */

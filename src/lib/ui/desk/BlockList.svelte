@@ -36,8 +36,7 @@
     const [block] = blocks.splice(index, 1);
     if (!block) return;
     blocks.splice(index + by, 0, block);
-    desk.autosave.step();
-    desk.template.blocks = blocks;
+    desk.autosave.change(() => (desk.template.blocks = blocks));
     deck.say(`${blockLabels[block.kind]} is part ${index + by + 1} of ${blocks.length} now.`);
     await tick();
     const other = by < 0 ? button.nextElementSibling : button.previousElementSibling;

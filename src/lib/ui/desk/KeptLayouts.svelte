@@ -17,8 +17,8 @@
 
   function take() {
     if (!current) return;
-    desk.autosave.step();
-    desk.template = asToday($state.snapshot(current.template));
+    const { template } = current;
+    desk.autosave.change(() => (desk.template = asToday($state.snapshot(template))));
     deck.say(`Layout applied: “${current.name}”.`);
   }
   async function remove() {

@@ -19,11 +19,11 @@
       return deck.say('A picture needs a whole address, beginning with https://.');
     }
     if (at === null) return deck.say(`“${time}” is no time. Write it as 1:23.`);
-    desk.autosave.step();
-    desk.pictures = [
+    const pictures = [
       ...desk.pictures,
       { url, alt: alt.trim(), ...(at !== undefined ? { at } : {}) }
     ].sort((a, b) => (a.at ?? Infinity) - (b.at ?? Infinity));
+    desk.autosave.change(() => (desk.pictures = pictures));
     form.clear();
   }
 </script>

@@ -266,13 +266,12 @@ export class Desk {
   /** Keeps or drops a sentence of the talk, or leaves it to the tool again. */
   choose(sentence: number, choice: SentenceChoice['choice'] | null): void {
     const said = this.talk?.sentences[sentence];
-    this.autosave.step();
-    if (said) this.choices = withChoice(this.choices, said, choice);
+    if (!said) return;
+    this.autosave.change(() => (this.choices = withChoice(this.choices, said, choice)));
   }
 
   setChapters(chapters: EditedChapter[] | null): void {
-    this.autosave.step();
-    this.ownChapters = chapters;
+    this.autosave.change(() => (this.ownChapters = chapters));
   }
 
   /** Gives a chapter another title while it is typed; headings in an edited text follow. */

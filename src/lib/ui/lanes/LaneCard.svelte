@@ -44,12 +44,12 @@
   });
 
   async function turn() {
-    autosave.step();
-    lane.isOn = !lane.isOn;
-    if (lane.isOn) {
+    autosave.change(() => {
+      lane.isOn = !lane.isOn;
+      if (!lane.isOn) return;
       lane.since ??= Date.now();
       lane.stopped = null;
-    }
+    });
     await autosave.saveNow();
     deck.say(
       lane.isOn ? `“${lane.name}” runs while this application is open.` : `“${lane.name}” is off.`
