@@ -101,9 +101,10 @@
           aria-label="What is said in the video"
           tabindex="0"
         >
-          {#each cues as cue, i (i)}{#if i % 12 === 0}<TimeCode
-                seconds={cue.start}
-              />{' '}{/if}{cue.text.replaceAll('\n', ' ')}{' '}{/each}
+          {#each cues as cue, i (i)}
+            {#if i % 12 === 0}<TimeCode seconds={cue.start} />{/if}
+            {cue.text.replaceAll('\n', ' ')}
+          {/each}
         </p>
       </div>
     {/if}
