@@ -185,7 +185,8 @@ export class Desk {
 
   /** Saves and computes anew what depends on what is changed; to be called within an effect. */
   follow(): void {
-    this.autosave.follow(() => this.isLoaded);
+    // From the first key on, also while the talk is still being read.
+    this.autosave.follow(() => this.video !== null);
     // The article follows its length, the chapters, the pictures and what is kept or dropped.
     soon(
       150,
