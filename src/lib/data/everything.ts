@@ -10,6 +10,10 @@ const before = new Database('swift-twin-before');
 /** Speech can be made again; it would be most of what is copied. */
 const MADE_AGAIN = ['speech', 'samples'];
 
+/** Milliseconds for which it is kept: there are keys in it. */
+const KEPT = 86_400_000;
+const CLEARED = 'cleared';
+
 /** Makes one database what another is, table by table. */
 async function copyAll(from: Database, to: Database): Promise<void> {
   for (const table of to.tables) {
@@ -22,11 +26,18 @@ async function copyAll(from: Database, to: Database): Promise<void> {
 /** Forgets all that this browser keeps, and how it began, in one go. It is kept aside for an undo. */
 export async function clearEverything(started?: 'demo' | 'empty'): Promise<void> {
   await copyAll(db, before);
+  await before.settings.put({ name: CLEARED, value: Date.now() });
   await db.transaction('rw', db.tables, async () => {
     await Promise.all(db.tables.map((table) => table.clear()));
     if (started) await saveSetting('started', started);
   });
   dropAllUnsaved();
+}
+
+/** Forgets what was cleared a day ago or longer. @param now milliseconds since 1970 */
+export async function forgetCleared(now: number): Promise<void> {
+  const at = Number((await before.settings.get(CLEARED))?.value ?? now);
+  if (now - at >= KEPT) await Promise.all(before.tables.map((table) => table.clear()));
 }
 
 /** Brings back what was there before it was cleared. @returns whether there was anything */

@@ -34,14 +34,14 @@
     { label: 'Change between light and dark', hint: 'Command', run: () => mode.toggle() },
     {
       label: 'Start empty',
-      hint: 'Forgets what this browser keeps',
+      hint: 'Clears this browser; can be undone for a day',
       run: () => emptyWithUndo().then(() => goto('/'))
     },
     ...(demo
       ? [
           {
             label: 'Start with the demo world',
-            hint: 'Forgets what this browser keeps',
+            hint: 'Clears this browser; can be undone for a day',
             run: () => demoWithUndo(demo)
           }
         ]

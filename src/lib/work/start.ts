@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { addressFromInput, canonicalAddress } from '$lib/core/feeds/address.ts';
 import { cookieFor } from '$lib/data/linkedOrigins.ts';
-import { clearEverything, EVERYTHING } from '$lib/data/everything.ts';
+import { clearEverything, EVERYTHING, forgetCleared } from '$lib/data/everything.ts';
 import { allItems } from '$lib/data/items.ts';
 import { allNetworks } from '$lib/data/networks.ts';
 import { forgetBefore, note } from '$lib/data/journal.ts';
@@ -91,6 +91,7 @@ export async function start(demo: Demo | null): Promise<void> {
   await readConnected();
   await deliverPending();
   await forgetOldSpeech(new Date());
+  await forgetCleared(Date.now());
   const days = await readSetting('journalDays', z.number().catch(0));
   if (days > 0) await forgetBefore(new Date(Date.now() - days * 86_400_000).toISOString());
 }
