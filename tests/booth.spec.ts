@@ -21,8 +21,8 @@ const made = (page: Page) => page.getByText(/^Made:/);
 const takeOut = (page: Page, name: string, as: string) =>
   exportFromBooth(page, name, join(folder, as));
 /** Half a minute of it, which is quicker to test with. */
-async function shorten(page: Page): Promise<void> {
-  await page.getByRole('radio', { name: '30 s' }).check();
+async function shorten(page: Page, to = '30 s'): Promise<void> {
+  await page.getByRole('radio', { name: to }).check();
   await expect(page.getByText('The whole post would take about')).toBeVisible();
   await idle(page);
 }
@@ -100,17 +100,20 @@ test('the file is what was planned: streams, length, frames, loudness, captions 
   home: page
 }) => {
   await openBooth(page, FLAX);
-  await shorten(page);
+  // Long enough for chapters.
+  await shorten(page, '1 min');
   await page.getByRole('button', { name: 'Render the video' }).click();
   await expect(made(page)).toBeVisible({ timeout: 120_000 });
   const path = await takeOut(page, 'Video file', 'flax.webm');
   const planned = Number(
     await page.getByRole('slider', { name: 'Place in the video' }).getAttribute('max')
   );
-  const { streams, duration, tags } = probe(path);
+  const { streams, duration, tags, chapters } = probe(path);
   expect(streams.map((s) => s.codec_name).sort()).toEqual(['opus', 'vp9']);
   expect(streams.find((s) => s.codec_type === 'video')).toMatchObject({ width: 1280, height: 720 });
   expect(Math.abs(duration - planned)).toBeLessThan(0.05);
+  expect(chapters[0]).toEqual([0, FLAX]);
+  expect(chapters[1]?.[1]).toBe('Pulled, not cut');
   expect(Object.values(tags).join(' ')).toContain('/blog/posts/a-day-in-the-flax-field');
   const { lufs, peak } = loudness(path);
   expect(Math.abs(lufs + 16)).toBeLessThan(1);
@@ -179,6 +182,8 @@ test('upright, with a clip in front and music beneath, as MP4', async ({ home: p
   await page.getByLabel('for: Music beneath').setInputFiles(music);
   await expect(page.getByText('music.wav, 5 s')).toBeVisible();
   await page.getByRole('radio', { name: 'MP4' }).check();
+  await page.getByRole('radio', { name: '1080 × 1920' }).check();
+  await expect(page.getByText('Its sound is Opus. This browser cannot write AAC')).toBeVisible();
   await idle(page);
   await page.getByRole('button', { name: 'Render the video' }).click();
   await expect(made(page)).toBeVisible({ timeout: 120_000 });
@@ -189,9 +194,11 @@ test('upright, with a clip in front and music beneath, as MP4', async ({ home: p
   const { streams, duration } = probe(path);
   expect(streams.find((s) => s.codec_type === 'video')).toMatchObject({
     codec_name: 'h264',
-    width: 720,
-    height: 1280
+    width: 1080,
+    height: 1920
   });
+  expect(streams.find((s) => s.codec_type === 'audio')?.codec_name).toBe('opus');
+  await expect(made(page)).toContainText('1080 × 1920, sound in Opus');
   expect(Math.abs(duration - planned)).toBeLessThan(0.1);
   const { lufs, peak } = loudness(path);
   expect(Math.abs(lufs + 16)).toBeLessThan(1);

@@ -215,3 +215,34 @@ test('a key that ends soon, and one that is over, are reported in the bar', asyn
   await bell.click();
   await expect(page.getByRole('link', { name: /^a place fails/ })).toBeVisible();
 });
+
+test('a lane of videos keeps a look of its own, whatever the booth has', async ({ home: page }) => {
+  await newLane(page);
+  await station(page, 'Make').click();
+  await page.getByRole('radio', { name: 'A narrated video of each post' }).check();
+  await page.getByRole('radio', { name: /^Of this lane/ }).check();
+  await page.getByRole('combobox', { name: 'Frame' }).selectOption('Square');
+  await page.getByRole('combobox', { name: 'Cards' }).selectOption('Sheet');
+  await page.getByRole('combobox', { name: 'Voice' }).selectOption('British English, Scottish');
+  await station(page, 'Source').click();
+  await page.getByRole('checkbox', { name: 'The Wrenfold Notebook' }).check();
+  await page.getByLabel('Exactly these words').fill('flax field');
+  await station(page, 'Filter').click();
+  await page.getByRole('radio', { name: 'The catalogue, newest first' }).check();
+  await station(page, 'Places').click();
+  await page.getByRole('checkbox', { name: 'Wrenfold Loomworks', exact: true }).check();
+  await page.reload();
+  await page.getByRole('button', { name: 'Run now' }).click();
+  await expect(page.getByText(/made 1\.$/)).toBeVisible({ timeout: 120_000 });
+  const render = await page.evaluate(
+    () =>
+      new Promise<{ width: number; height: number }[]>((done) => {
+        indexedDB.open('swift-twin').onsuccess = (event) => {
+          const db = (event.target as IDBOpenDBRequest).result;
+          const all = db.transaction('renders').objectStore('renders').getAll();
+          all.onsuccess = () => done(all.result as { width: number; height: number }[]);
+        };
+      })
+  );
+  expect(render.map(({ width, height }) => [width, height])).toEqual([[960, 960]]);
+});

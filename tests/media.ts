@@ -5,20 +5,28 @@ export interface Probed {
   /** Seconds. */
   duration: number;
   tags: Record<string, string>;
+  /** Second at which each begins, and its title. */
+  chapters: [start: number, title: string][];
 }
 
 /** What ffprobe reads in a file. */
 export function probe(path: string): Probed {
   const said = execFileSync(
     'ffprobe',
-    ['-v', 'error', '-show_streams', '-show_format', '-of', 'json', path],
+    ['-v', 'error', '-show_streams', '-show_format', '-show_chapters', '-of', 'json', path],
     { encoding: 'utf8' }
   );
-  const { streams, format } = JSON.parse(said) as {
+  const { streams, format, chapters } = JSON.parse(said) as {
     streams: Probed['streams'];
+    chapters: { start_time: string; tags: { title: string } }[];
     format: { duration: string; tags?: Record<string, string> };
   };
-  return { streams, duration: Number(format.duration), tags: format.tags ?? {} };
+  return {
+    streams,
+    duration: Number(format.duration),
+    tags: format.tags ?? {},
+    chapters: chapters.map((c) => [Number(c.start_time), c.tags.title])
+  };
 }
 
 /** Times of the frames, in seconds. */

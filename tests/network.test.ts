@@ -107,6 +107,21 @@ test('what is over a limit is refused in words', async () => {
   await assert.rejects(notes.publish(payload(), KEY), refused('over-quota'));
 });
 
+test('a poll that is changed keeps its answers while its options stay', async () => {
+  const followers = await linked('followers');
+  const url = await followers.publish(quiz, KEY);
+  const answers = async () =>
+    (await followers.results(KEY))!.votes.reduce((sum, v) => sum + v.count, 0);
+  await control('clock', { hours: '20' });
+  const before = await answers();
+  assert.ok(before > 0);
+  await followers.update(url, { ...quiz, text: `${quiz.text} Think first.` }, KEY);
+  assert.equal(await answers(), before);
+  const options = quiz.options.map((o, i) => (i === 0 ? { ...o, text: `${o.text}, or so` } : o));
+  await followers.update(url, { ...quiz, options }, KEY);
+  assert.equal(await answers(), 0);
+});
+
 test('followers answer a quiz while the clock moves on, until it closes', async () => {
   const followers = await linked('followers');
   await followers.publish(quiz, KEY);

@@ -144,3 +144,27 @@ test('nothing that was typed is lost, however the page goes', async ({ home }) =
     await again.close();
   }
 });
+
+test('what is typed in the booth while its post is still being read is kept', async ({
+  home: page,
+  context
+}) => {
+  await openBooth(page, 'A colour plan for winter scarves');
+  await idle(page);
+  const address = page.url();
+  let release = () => {};
+  const held = new Promise<void>((done) => (release = done));
+  await context.route(/narration\.worker/, async (route) => {
+    await held;
+    await route.continue();
+  });
+  await page.goto(address);
+  const line = page.getByLabel('Line 1, as it is shown', { exact: true }).first();
+  await line.click();
+  await page.keyboard.press('End');
+  await page.keyboard.type(' for us');
+  await page.waitForTimeout(500);
+  await page.reload();
+  release();
+  await expect(line).toHaveValue('A colour plan for winter scarves for us');
+});

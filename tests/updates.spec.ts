@@ -77,6 +77,12 @@ test('a quiz from the talk is tried, sent, and answered while the clock moves on
   await world.clock(20);
   await followers.getByRole('button', { name: 'Refresh results' }).click();
   await expect(followers.getByText(/^Open, [1-9]\d* answers so far\.$/)).toBeVisible();
+  // What becomes of them is said before it is published again.
+  await expect(followers.getByText('with the same options, its answers are kept')).toBeVisible();
+  await page.getByRole('textbox', { name: 'Option 1' }).fill('warp beam');
+  await expect(followers.getByText('answers are counted from zero')).toBeVisible();
+  await page.getByRole('button', { name: 'Undo', exact: true }).click();
+  await expect(followers.getByText('with the same options, its answers are kept')).toBeVisible();
   await world.clock(100);
   await followers.getByRole('button', { name: 'Refresh results' }).click();
   await expect(followers.getByText(/^Closed, \d+ answers so far\.$/)).toBeVisible();

@@ -1,4 +1,5 @@
 import { randomBytes } from 'node:crypto';
+import { isDeepStrictEqual } from 'node:util';
 import { Hono, type Context } from 'hono';
 import type { World } from '../context.ts';
 import { scopesOf } from '../keys.ts';
@@ -87,7 +88,10 @@ export function networkOutbox(world: World, kind: NetworkKind, base: string): Ho
       if (!update) return refuse(c, 404, 'not_found', 'There is no such update.');
       await world.store.change((state) => {
         const kept = state.updates.find((u) => u.id === update.id);
-        if (kept) Object.assign(kept, fields, { updated: now });
+        // Answers to other options than those that are there now say nothing.
+        const isAnswerable = isDeepStrictEqual(kept?.options, fields.options);
+        if (kept)
+          Object.assign(kept, fields, { updated: now }, !isAnswerable && { countedFrom: now });
       });
       return c.body(null, 200, { location: `${base}updates/${update.id}` });
     }

@@ -21,7 +21,9 @@ export const updateSchema = z.object({
   why: z.string(),
   closes: z.number().nullable(),
   created: z.number(),
-  updated: z.number()
+  updated: z.number(),
+  /** Since when its answers are counted, where they were counted anew. */
+  countedFrom: z.number().optional()
 });
 export type Update = z.infer<typeof updateSchema>;
 
@@ -41,7 +43,8 @@ const HOUR = 3_600_000;
  * than half of those who answer a quiz find the right answer.
  */
 export function votesOf(update: Update, now: number): number[] {
-  const hours = Math.max(0, Math.min(now, update.closes ?? Infinity) - update.created) / HOUR;
+  const from = update.countedFrom ?? update.created;
+  const hours = Math.max(0, Math.min(now, update.closes ?? Infinity) - from) / HOUR;
   const voters = Math.floor((14 + 40 * fixed(update.id)) * Math.log2(1 + hours / 2));
   const weights = update.options.map((option, i) =>
     isQuiz(update) && option.isRight ? 2.2 : 0.25 + fixed(`${update.id}/${i}/${option.name}`)

@@ -9,14 +9,15 @@
     if (!found.value) return [];
     const { review, failed, low, ending, refused, quiet } = found.value;
     return [
-      { href: '/review', words: `${review} to review`, names: [], is: review > 0 },
-      { href: '/journal', words: `${failed} failed`, names: [], is: failed > 0 },
-      { href: '/places', words: 'allowance low', names: low, is: low.length > 0 },
-      { href: '/places', words: 'a key ends soon', names: ending, is: ending.length > 0 },
-      { href: '/places', words: 'a place fails', names: refused, is: refused.length > 0 },
-      { href: '/lanes', words: 'a lane finds nothing', names: quiet, is: quiet.length > 0 }
-    ].filter((alert) => alert.is);
+      { href: '/review', words: `${review} to review`, names: [], count: review },
+      { href: '/journal', words: `${failed} failed`, names: [], count: failed },
+      { href: '/places', words: 'allowance low', names: low, count: low.length },
+      { href: '/places', words: 'a key ends soon', names: ending, count: ending.length },
+      { href: '/places', words: 'a place fails', names: refused, count: refused.length },
+      { href: '/lanes', words: 'a lane finds nothing', names: quiet, count: quiet.length }
+    ].filter((alert) => alert.count > 0);
   });
+  const count = $derived(alerts.reduce((sum, alert) => sum + alert.count, 0));
   let isOpen = $state(false);
 
   function onfocusout(event: FocusEvent & { currentTarget: HTMLElement }) {
@@ -30,12 +31,12 @@
   <details class="relative shrink-0 text-sm" bind:open={isOpen} {onfocusout}>
     <summary
       class="bare btn list-none btn-sm"
-      aria-label={plural(alerts.length, 'thing needs attention', 'things need attention')}
+      aria-label={plural(count, 'thing needs attention', 'things need attention')}
       title={alerts.map((alert) => alert.words).join(', ')}
     >
       <Bell aria-hidden="true" />
       <span class="rounded-full bg-ink px-1.5 text-xs font-semibold text-canvas"
-        >{alerts.length}</span
+        >{count > 99 ? '99+' : count}</span
       >
     </summary>
     <p
@@ -50,5 +51,5 @@
   </details>
 {/if}
 <p class="sr-only" role="status">
-  {alerts.length > 0 ? plural(alerts.length, 'thing needs attention', 'things need attention') : ''}
+  {count > 0 ? plural(count, 'thing needs attention', 'things need attention') : ''}
 </p>

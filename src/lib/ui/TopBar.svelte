@@ -26,10 +26,10 @@
         : page.url.pathname.startsWith(href);
 </script>
 
-<header class="flex h-12 items-center gap-1 border-b border-line bg-sheet px-2 sm:gap-3 sm:px-3">
+<header class="flex h-12 items-center gap-1 border-b border-line bg-sheet px-1 sm:gap-3 sm:px-3">
   <a
     href="/"
-    class="flex shrink-0 items-center gap-2 font-semibold"
+    class="flex shrink-0 items-center gap-2 font-semibold max-[26rem]:hidden"
     aria-label="Swift Twin, to In step"
   >
     <img src="/favicon.svg" alt="" class="size-6 rounded-base dark:ring-1 dark:ring-edge" /><span
@@ -41,7 +41,9 @@
       <a
         {href}
         aria-current={isHere(href) ? 'page' : undefined}
-        class="shrink-0 border-b-2 px-1.5 py-2.5 text-sm sm:px-2.5 lg:px-3 {isHere(href)
+        class="shrink-0 border-b-2 px-1 py-2.5 text-[0.8125rem] sm:px-2.5 sm:text-sm lg:px-3 {isHere(
+          href
+        )
           ? 'border-ink font-semibold'
           : 'border-transparent hover:border-edge'}">{label}</a
       >

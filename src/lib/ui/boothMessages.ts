@@ -1,6 +1,6 @@
 import type { DetailsFinding } from '$lib/core/narration/details.ts';
 import type { FrameName } from '$lib/core/narration/frames.ts';
-import type { MediaProblem, RenderProblem } from '$lib/core/narration/narration.ts';
+import type { MediaProblem, Render, RenderProblem } from '$lib/core/narration/narration.ts';
 import type { SceneKind } from '$lib/core/narration/scenes.ts';
 import type { LeftSilentReason } from '$lib/core/narration/script.ts';
 import type { StyleName, Typeface } from '$lib/core/narration/styles.ts';
@@ -77,6 +77,16 @@ export function mediaProblemMessage(problem: MediaProblem, name: string): string
     case 'odd-codec':
       return `This browser cannot decode “${name}” (${problem.codec}). Save it as WebM or MP4 (H.264) and import it again. Nothing was changed.`;
   }
+}
+
+export const soundLabels: Record<Render['audio'], string> = { opus: 'Opus', aac: 'AAC' };
+
+/** Which sound a file will have, and what follows from it. */
+export function soundMessage({ format, audio }: Pick<Render, 'format' | 'audio'>): string {
+  const sound = `Its sound is ${soundLabels[audio]}.`;
+  return format === 'mp4' && audio === 'opus'
+    ? `${sound} This browser cannot write AAC, which some services and older players want in an MP4 file. WebM is the safer choice here.`
+    : sound;
 }
 
 export function renderProblemMessage(problem: RenderProblem): { what: string; todo: string } {

@@ -17,6 +17,7 @@ export const fieldLabels: Readonly<Record<string, string>> = {
   voice: 'the voice',
   style: 'the look',
   frame: 'the shape',
+  resolution: 'the resolution',
   options: 'the script',
   details: 'title, description and tags',
   text: 'the text',

@@ -2,7 +2,7 @@ import type { Finding } from '$lib/core/article/review/checks.ts';
 import type { MakeFinding } from '$lib/core/delivery/outbox.ts';
 import type { DetailsFinding } from '$lib/core/narration/details.ts';
 import type { VersionProblem } from '$lib/core/updates/version.ts';
-import { detailsMessage } from './boothMessages.ts';
+import { detailsMessage, frameLabels } from './boothMessages.ts';
 import type { Lane } from '$lib/core/lanes/lane.ts';
 import type { PaceReason, PaceSlot } from '$lib/core/lanes/pace.ts';
 import type { Rate } from '$lib/core/lanes/rate.ts';
@@ -188,7 +188,10 @@ export function filterMessage({ filter }: Lane): string {
 
 /** @param layouts names of kept layouts, by id */
 export function makeMessage({ make }: Lane, layouts: ReadonlyMap<string, string>): string {
-  if (make.kind === 'video') return 'A narrated video, as the last one';
+  if (make.kind === 'video')
+    return make.look
+      ? `A narrated video, ${frameLabels[make.look.frame].toLowerCase()}, in its own look`
+      : 'A narrated video, as the last one';
   if (make.kind === 'update')
     return { text: `A short text, ${make.manner}`, poll: 'A poll', quiz: 'A quiz' }[make.form];
   const name = make.layout && layouts.get(make.layout);

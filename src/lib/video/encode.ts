@@ -13,11 +13,16 @@ import {
   Output,
   Quality,
   StreamTarget,
+  type StreamTargetChunk,
   WebMOutputFormat,
   canEncodeAudio,
   canEncodeVideo,
   type VideoCodec
 } from 'mediabunny';
+import type { Chapter } from '$lib/core/chapters/chapter.ts';
+import type { Patch } from '$lib/core/chapters/inFile/bytes.ts';
+import { matroskaChapters } from '$lib/core/chapters/inFile/matroska.ts';
+import { mp4Chapters } from '$lib/core/chapters/inFile/mp4.ts';
 import { SAMPLE_RATE } from '$lib/core/audio/loudness.ts';
 import { threeLetterCode } from '$lib/core/text/codes.ts';
 import type { Format } from '$lib/core/narration/narration.ts';
@@ -69,9 +74,17 @@ export async function possibleEncodings(size: {
 }
 
 /** A target that streams into a file, which is closed by whoever opened it. */
-const targetFor = (file: FileSystemWritableFileStream): StreamTarget =>
+const targetFor = (
+  file: FileSystemWritableFileStream,
+  saw: (chunk: StreamTargetChunk) => void = () => {}
+): StreamTarget =>
   new StreamTarget(
-    new WritableStream<FileSystemWriteChunkType>({ write: (chunk) => file.write(chunk) }),
+    new WritableStream<StreamTargetChunk>({
+      write: (chunk) => {
+        saw(chunk);
+        return file.write(chunk as FileSystemWriteChunkType);
+      }
+    }),
     { chunked: true, chunkSize: 2 ** 20 }
   );
 
@@ -254,6 +267,10 @@ export interface Muxing {
   /** File of the sound. */
   sound: string;
   tags: { title: string; comment: string; language: string };
+  /** They are written into the file. */
+  chapters: readonly Chapter[];
+  /** Of the whole. */
+  seconds: number;
   goOn: (seconds: number) => void;
 }
 
@@ -264,9 +281,17 @@ async function openPart(name: string): Promise<Input> {
 }
 
 /** Puts parts and sound into one file, as a stream. Nothing is encoded again. */
-export async function mux({ name, encoding, parts, sound, tags, goOn }: Muxing): Promise<void> {
+export async function mux(muxing: Muxing): Promise<void> {
+  const { name, encoding, parts, sound, tags, goOn } = muxing;
+  /** What of the file is needed to put chapters into it: where it ends, its head, or its last box. */
+  const seen: Seen = { length: 0, head: new Uint8Array(), moov: null };
   const format =
-    encoding.format === 'webm' ? new WebMOutputFormat() : new Mp4OutputFormat({ fastStart: false });
+    encoding.format === 'webm'
+      ? new WebMOutputFormat({ onSegmentHeader: (data, at) => (seen.head = fromStart(data, at)) })
+      : new Mp4OutputFormat({
+          fastStart: false,
+          onMoov: (data, at) => (seen.moov = { at, bytes: data.slice() })
+        });
   const video = new EncodedVideoPacketSource(encoding.video);
   const audio = new EncodedAudioPacketSource(encoding.audio);
   const copyVideo = async () => {
@@ -292,13 +317,41 @@ export async function mux({ name, encoding, parts, sound, tags, goOn }: Muxing):
     }
     audio.close();
   };
-  await writeWhole(name, (file) => {
-    const output = new Output({ format, target: targetFor(file) });
+  await writeWhole(name, async (file) => {
+    const target = targetFor(file, ({ position, data }) => {
+      seen.length = Math.max(seen.length, position + data.length);
+    });
+    const output = new Output({ format, target });
     output.addVideoTrack(video);
     output.addAudioTrack(audio, { languageCode: threeLetterCode(tags.language) });
     output.setMetadataTags({ title: tags.title, comment: tags.comment });
-    return fill(output, async () => {
+    await fill(output, async () => {
       await Promise.all([copyVideo(), copySound()]);
     });
+    for (const { at, bytes } of chapterPatches(muxing, seen))
+      await file.write({ type: 'write', position: at, data: bytes });
   });
+}
+
+interface Seen {
+  length: number;
+  head: Uint8Array;
+  moov: Patch | null;
+}
+
+/** Bytes where they stand in their file; what comes before them is left empty. */
+function fromStart(data: Uint8Array, at: number): Uint8Array {
+  const bytes = new Uint8Array(at + data.length);
+  bytes.set(data, at);
+  return bytes;
+}
+
+/** No library at hand writes chapters: they are added to the finished file. */
+function chapterPatches({ chapters, seconds, tags }: Muxing, seen: Seen): Patch[] {
+  if (chapters.length === 0) return [];
+  const { head, length, moov } = seen;
+  if (!moov)
+    return matroskaChapters(head, length, chapters, seconds, threeLetterCode(tags.language)) ?? [];
+  const isLast = moov.at + moov.bytes.length === length;
+  return isLast ? [{ at: moov.at, bytes: mp4Chapters(moov.bytes, chapters) }] : [];
 }

@@ -3,7 +3,7 @@ import type { Cue } from '$lib/core/captions/cue.ts';
 import { spokenSeconds } from '$lib/core/narration/duration.ts';
 import { captionsOf } from '$lib/core/narration/captions.ts';
 import { narrationChapters } from '$lib/core/narration/chapters.ts';
-import { FRAMES, type FrameName } from '$lib/core/narration/frames.ts';
+import { FRAMES, type FrameName, type Resolution } from '$lib/core/narration/frames.ts';
 import type { Measure } from '$lib/core/narration/fit.ts';
 import { layOutScene, type SceneLayout } from '$lib/core/narration/layout.ts';
 import type { Scene } from '$lib/core/narration/scenes.ts';
@@ -21,6 +21,7 @@ import { getSpeechOf } from '$lib/data/speech.ts';
 export interface Production {
   scenes: Scene[];
   frame: FrameName;
+  resolution: Resolution;
   style: Style;
   pauses: Pauses;
   /** Name of the kept speech of each line, by line id; a line without is shown for as long as it would take. */

@@ -3,24 +3,31 @@ import { scriptOptionsSchema } from '$lib/core/narration/line.ts';
 import type { Narration } from '$lib/core/narration/narration.ts';
 import type { Scene } from '$lib/core/narration/scenes.ts';
 import type { Script } from '$lib/core/narration/script.ts';
-import { styleSchema } from '$lib/core/narration/styles.ts';
-import { usualVoice } from '$lib/core/narration/voices.ts';
+import type { LaneLook } from '$lib/core/lanes/lane.ts';
+import { VOICES, usualVoice } from '$lib/core/narration/voices.ts';
 import { htmlText } from '$lib/core/text/html.ts';
 import type { Item } from '$lib/core/model/item.ts';
 import type { Place } from '$lib/core/model/place.ts';
-import { readBoothDefaults } from '$lib/data/narrations.ts';
+import { readBoothDefaults, readLookOfBooth } from '$lib/data/narrations.ts';
 import { narrationWorker } from '$lib/workers/narration.ts';
 
-/** A post as it comes into the booth: with what the last one had, and no scenes yet. */
+/**
+ * A post as it comes into the booth: with what the last one had, and no scenes yet.
+ * @param look instead of that of the last one
+ */
 export async function beginNarration(
   post: Item,
   html: string,
-  channels: readonly Place[]
+  channels: readonly Place[],
+  look: LaneLook | null = null
 ): Promise<Narration> {
   const usual = await readBoothDefaults();
+  const { frame, resolution, style, format, voice } = look ?? (await readLookOfBooth());
   const found =
     post.language || (await narrationWorker().languageOf(`${post.title}\n${htmlText(html)}`));
   const language = found && found !== 'und' ? found : 'en';
+  const speaks = VOICES.find((v) => v.engine === voice?.engine && v.voice === voice.voice);
+  const isOfLanguage = speaks?.language.split('-')[0] === language.split('-')[0];
   const sameLanguage = usual.options?.language?.split('-')[0] === language.split('-')[0];
   return {
     id: post.id,
@@ -31,14 +38,15 @@ export async function beginNarration(
     scenes: [],
     madeFrom: '',
     isEdited: false,
-    voice: (sameLanguage ? usual.voice : null) ?? usualVoice(language),
-    frame: usual.frame ?? 'wide',
-    style: usual.style ?? styleSchema.parse({}),
+    voice: (isOfLanguage ? voice : null) ?? usualVoice(language),
+    frame,
+    resolution,
+    style,
     music: '',
     musicLevel: -20,
     before: usual.before ?? '',
     after: usual.after ?? '',
-    format: usual.format ?? 'webm',
+    format,
     details: {
       title: [...post.title].slice(0, USUAL_LIMITS.title).join(''),
       description: usual.details?.description ?? DESCRIPTION_TEMPLATE,

@@ -79,10 +79,12 @@ export async function fetchPictures(
 }
 
 export function productionOf(narration: Narration, speech: Map<string, string>): Production {
-  const { scenes, frame, style, voice, before, after, music, musicLevel, options } = narration;
+  const { scenes, frame, resolution, style, voice, before, after, music, musicLevel, options } =
+    narration;
   return {
     scenes,
     frame,
+    resolution,
     style,
     speech,
     before,
@@ -141,6 +143,7 @@ async function beginRender(narration: Narration): Promise<Render> {
     seconds: 0,
     width: 0,
     height: 0,
+    audio: 'opus',
     captions: '',
     chapters: [],
     changed: new Date().toISOString(),
@@ -155,6 +158,7 @@ export const contentOf = ({
   scenes,
   voice,
   frame,
+  resolution,
   style,
   music,
   musicLevel,
@@ -162,7 +166,18 @@ export const contentOf = ({
   after,
   format
 }: Narration): string =>
-  JSON.stringify([scenes, voice, frame, style, music, musicLevel, before, after, format]);
+  JSON.stringify([
+    scenes,
+    voice,
+    frame,
+    resolution,
+    style,
+    music,
+    musicLevel,
+    before,
+    after,
+    format
+  ]);
 
 /** Files that are on their way to a channel and must not go. */
 const filesUnderWay = async (): Promise<string[]> => (await pendingTransfers()).map((t) => t.file);

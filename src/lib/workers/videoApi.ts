@@ -1,14 +1,20 @@
 import { proxy } from 'comlink';
 import { writeWebVtt } from '$lib/core/captions/webvtt.ts';
 import type { Chapter } from '$lib/core/chapters/chapter.ts';
-import { FRAMES, frameOfShape } from '$lib/core/narration/frames.ts';
+import { FRAMES, frameOfShape, pixelsOf } from '$lib/core/narration/frames.ts';
 import { layOutScene } from '$lib/core/narration/layout.ts';
 import type { Format, MediaProblem, RenderProblem } from '$lib/core/narration/narration.ts';
 import { sceneSchema } from '$lib/core/narration/scenes.ts';
 import type { Style } from '$lib/core/narration/styles.ts';
 import { getMedia, mediaIds, saveMedia } from '$lib/data/media.ts';
 import { canvasMeasure } from '$lib/video/canvasMeasure.ts';
-import { encodeClip, encodePart, mux, possibleEncodings } from '$lib/video/encode.ts';
+import {
+  encodeClip,
+  encodePart,
+  mux,
+  possibleEncodings,
+  type Encoding
+} from '$lib/video/encode.ts';
 import { readFile, removeOthers } from '$lib/video/files.ts';
 import { loadWorkerFonts } from '$lib/video/fonts.ts';
 import { lengthOf, planVideo, tracksOf, type Plan, type Production } from '$lib/video/job.ts';
@@ -26,6 +32,7 @@ export interface Rendered {
   seconds: number;
   width: number;
   height: number;
+  audio: Encoding['audio'];
   captions: string;
   chapters: Chapter[];
 }
@@ -98,8 +105,7 @@ async function make(
   job: RenderJob,
   report: (share: number, step: 'sound' | 'frames' | 'file') => void
 ): Promise<Rendered> {
-  const { width, height } = FRAMES[job.frame];
-  const encodings = await possibleEncodings({ width, height });
+  const encodings = await possibleEncodings(pixelsOf(job.frame, job.resolution));
   if (encodings.length === 0) throw new NoEncoder({ kind: 'no-webcodecs' });
   const encoding = encodings.find((e) => e.format === job.format);
   if (!encoding) throw new NoEncoder({ kind: 'no-such-format', format: job.format });
@@ -151,10 +157,17 @@ async function make(
       const start = offset + part.start;
       parts.push({ name, start });
       if (!(await isFinished(name)))
-        await encodePart(name, part, encoding, pictures, encoding.width / width, (at) => {
-          encodedTo = start + at;
-          tell();
-        });
+        await encodePart(
+          name,
+          part,
+          encoding,
+          pictures,
+          encoding.width / FRAMES[job.frame].width,
+          (at) => {
+            encodedTo = start + at;
+            tell();
+          }
+        );
       encodedTo = start + part.seconds;
       tell();
     }
@@ -181,12 +194,15 @@ async function make(
   });
   soundTo = seconds;
   const { file } = job;
+  const { captions, chapters } = tracksOf(planned);
   await mux({
     name: file,
     encoding,
     parts,
     sound: soundName,
     tags: job.tags,
+    chapters,
+    seconds,
     goOn: (at) => {
       muxedTo = Math.max(muxedTo, at);
       tell();
@@ -195,12 +211,12 @@ async function make(
   // Parts of earlier versions are of no use any more.
   await removeOthers(job.id, [...parts.map((p) => p.name), soundName, file, ...job.kept]);
   for (const picture of pictures.values()) picture.close();
-  const { captions, chapters } = tracksOf(planned);
   return {
     file,
     seconds,
     width: encoding.width,
     height: encoding.height,
+    audio: encoding.audio,
     chapters,
     bytes: (await readFile(file))?.size ?? 0,
     captions: writeWebVtt(captions)
@@ -217,8 +233,9 @@ export const videoApi = {
   /** How a video would look and run; the very layouts and times that are rendered. */
   plan,
 
-  formats: async (production: Pick<Production, 'frame'>): Promise<Format[]> =>
-    (await possibleEncodings(FRAMES[production.frame])).map((e) => e.format),
+  /** What this browser can write, at the size that is asked for. */
+  encodings: ({ frame, resolution }: Pick<Production, 'frame' | 'resolution'>) =>
+    possibleEncodings(pixelsOf(frame, resolution)),
 
   async render(
     job: RenderJob,

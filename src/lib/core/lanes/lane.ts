@@ -1,6 +1,8 @@
 import { z } from 'zod';
 import { formSchema } from '../updates/draft.ts';
 import { MANNERS } from '../lang/wordings.ts';
+import { videoLookSchema } from '../narration/narration.ts';
+import { voiceChoiceSchema } from '../narration/voices.ts';
 import { paceSchema } from './pace.ts';
 import { searchSchema } from './search.ts';
 import { sheetSchema } from './sheet.ts';
@@ -62,9 +64,13 @@ export const laneMakeSchema = z.object({
   /** Of updates. */
   form: formSchema.default('text'),
   manner: z.enum(MANNERS).default('plain'),
+  /** Of videos: a look and a voice of its own; null takes those of the last one in the booth. */
+  look: videoLookSchema.extend({ voice: voiceChoiceSchema.nullable() }).nullable().default(null),
   /** Minutes after which making one thing is given up, to be tried again later. */
   stepLimit: z.number().int().positive().default(10)
 });
+
+export type LaneLook = NonNullable<z.infer<typeof laneMakeSchema>['look']>;
 
 export const approvalSchema = z.object({
   /** What is made waits to be looked at, or goes out by itself. */

@@ -1,6 +1,7 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { defaultTemplate } from '../article/template/template.ts';
+import { styleSchema } from '../narration/styles.ts';
 import { newLane, type Lane } from './lane.ts';
 import { readLaneFile, writeLaneFile } from './laneFile.ts';
 
@@ -88,4 +89,21 @@ test('a file of before opens as well', () => {
   const read = readLaneFile(JSON.stringify(old), 'new', 2).lane;
   assert.deepEqual([read.filter.keep, read.approval.mode], [['reed'], 'always']);
   assert.ok(approval);
+});
+
+test('a look goes with the lane, but for the logo that is kept here', () => {
+  const own = ownLane();
+  const look = {
+    frame: 'square' as const,
+    resolution: '1080p' as const,
+    style: styleSchema.parse({ ground: '#224433', mark: 'own-logo' }),
+    format: 'mp4' as const,
+    voice: null
+  };
+  const text = writeLaneFile({ ...own, make: { ...own.make, kind: 'video', look } }, layouts);
+  assert.doesNotMatch(text, /own-logo/);
+  const { lane } = readLaneFile(text, 'new-id', NOW);
+  assert.deepEqual(lane.make.look, { ...look, style: { ...look.style, mark: '' } });
+  const hostile = text.replace('"mark": ""', '"mark": "of-another"');
+  assert.equal(readLaneFile(hostile, 'new-id', NOW).lane.make.look?.style.mark, '');
 });

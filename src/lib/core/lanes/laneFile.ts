@@ -22,6 +22,10 @@ function withNamesOfToday(file: unknown): unknown {
 const layoutsOf = ({ make }: Lane): Set<string | null> =>
   new Set([make.layout, ...make.layoutRules.map((r) => r.layout)]);
 
+/** A logo is a picture kept in this browser; its name means nothing elsewhere. */
+const withoutMark = (make: Lane['make']): Lane['make'] =>
+  make.look ? { ...make, look: { ...make.look, style: { ...make.look.style, mark: '' } } } : make;
+
 /**
  * A lane as a file (JSON) that can be given away: without keys, and without the addresses and names of
  * the user's places and what they listed. The layouts that it takes go with it.
@@ -31,6 +35,7 @@ export function writeLaneFile(lane: Lane, layouts: readonly KeptLayout[]): strin
   const given = laneFileSchema.parse({
     ...lane,
     source: { ...lane.source, places: [], playlists: [], sheet: null },
+    make: withoutMark(lane.make),
     targets: [],
     layouts: layouts.filter((l) => used.has(l.id))
   });
@@ -51,6 +56,7 @@ export function readLaneFile(
     ...given,
     // A file from elsewhere may name places; they are nobody's here.
     source: { ...given.source, places: [], playlists: [], sheet: null },
+    make: withoutMark(given.make),
     targets: [],
     id,
     isOn: false,

@@ -9,6 +9,12 @@ export interface Unit {
   section: number;
   text: string;
   seconds: number;
+  /** Taken before all others. */
+  isNeeded?: boolean;
+  /** Taken together with the one behind it, or not at all. */
+  goesWithNext?: boolean;
+  /** How much it tells beside others of the same words; 1 as usual. */
+  weight?: number;
 }
 
 /** How strongly a unit that repeats what is told already is held back. */
@@ -17,7 +23,7 @@ const REPEATED = 0.35;
 /**
  * The most telling units that fit into so many seconds: those whose words the text comes back to
  * and that are rare elsewhere, the first of a section before the later ones, little said twice.
- * A unit that depends on the one before is taken only together with it.
+ * A unit that depends on the one before is taken only together with it, halves of a pair together.
  * @param sectionCost seconds that a section costs as soon as anything of it is told
  */
 export function fitLength<U extends Unit>(
@@ -47,8 +53,11 @@ export function fitLength<U extends Unit>(
     for (const i of units.keys()) {
       if (taken.has(i)) continue;
       const chain = [i];
-      while (dependsOnPrevious[chain[0]!] && !taken.has(chain[0]! - 1))
-        chain.unshift(chain[0]! - 1);
+      const isBoundTo = (k: number) =>
+        dependsOnPrevious[k + 1] || (units[k]?.goesWithNext && k + 1 < units.length);
+      while (isBoundTo(chain[0]! - 1) && !taken.has(chain[0]! - 1)) chain.unshift(chain[0]! - 1);
+      while (units[chain.at(-1)!]?.goesWithNext && units[chain.at(-1)! + 1])
+        chain.push(chain.at(-1)! + 1);
       const opensSection = ![...taken].some((t) => units[t]!.section === units[i]!.section);
       const cost =
         chain.reduce((sum, k) => sum + units[k]!.seconds, 0) +
@@ -60,9 +69,11 @@ export function fitLength<U extends Unit>(
           worth += (weight.get(stem) ?? 0) * (told.has(stem) ? REPEATED : 1);
         if (firstOf.get(units[k]!.section) === k) worth *= 1.3;
         if (/\?$/.test(units[k]!.text)) worth *= 0.7;
+        worth *= units[k]!.weight ?? 1;
       }
       // By the square root, so that neither the shortest nor the longest always win.
       worth = (worth * (opensSection ? 1.4 : 1)) / Math.sqrt(Math.max(1, cost));
+      if (units[i]!.isNeeded) worth = Infinity;
       if (!best || worth > best.worth) best = { chain, cost, worth };
     }
     if (!best) break;

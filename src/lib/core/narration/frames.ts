@@ -71,3 +71,17 @@ export const FRAMES: Readonly<Record<FrameName, Frame>> = {
     grid: middle(960, 960, 900, 900)
   }
 };
+
+/** Lines of the shorter side, as it is said of video. */
+export const resolutionSchema = z.enum(['720p', '1080p']);
+export type Resolution = z.infer<typeof resolutionSchema>;
+
+/** Width and height of a finished video, both even; a square one has 960 lines at the least. */
+export function pixelsOf(
+  name: FrameName,
+  resolution: Resolution
+): { width: number; height: number } {
+  const { width, height } = FRAMES[name];
+  const scale = resolution === '1080p' ? 1080 / Math.min(width, height) : 1;
+  return { width: Math.round(width * scale), height: Math.round(height * scale) };
+}

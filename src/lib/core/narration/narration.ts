@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { chapterSchema } from '../chapters/chapter.ts';
 import { videoDetailsSchema } from './details.ts';
-import { frameNameSchema } from './frames.ts';
+import { frameNameSchema, resolutionSchema } from './frames.ts';
 import { sceneSchema } from './scenes.ts';
 import { scriptOptionsSchema } from './line.ts';
 import { styleSchema } from './styles.ts';
@@ -22,6 +22,7 @@ export const narrationSchema = z.object({
   isEdited: z.boolean(),
   voice: voiceChoiceSchema.nullable(),
   frame: frameNameSchema,
+  resolution: resolutionSchema.default('720p'),
   style: styleSchema,
   /** Names of kept media, or empty. */
   music: z.string(),
@@ -36,6 +37,15 @@ export const narrationSchema = z.object({
   changed: z.string()
 });
 export type Narration = z.infer<typeof narrationSchema>;
+
+/** How a video looks and what kind of file it is. */
+export const videoLookSchema = narrationSchema.pick({
+  frame: true,
+  resolution: true,
+  style: true,
+  format: true
+});
+export type VideoLook = z.infer<typeof videoLookSchema>;
 
 const mediaProblemSchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('not-media') }),
@@ -70,6 +80,8 @@ export const renderSchema = z.object({
   seconds: z.number(),
   width: z.number(),
   height: z.number(),
+  /** How its sound is encoded. */
+  audio: z.enum(['opus', 'aac']).default('opus'),
   /** WebVTT. */
   captions: z.string(),
   chapters: z.array(chapterSchema),

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { lineSchema } from './line.ts';
-import type { Script, ScriptPart } from './script.ts';
+import { SILENT_PICTURE, type Script, type ScriptPart } from './script.ts';
 
 export const sceneKindSchema = z.enum([
   'title',
@@ -35,8 +35,7 @@ export const sceneSchema = z.object({
 });
 export type Scene = z.infer<typeof sceneSchema>;
 
-/** Seconds that a picture without words and the end card stay. */
-const SILENT_PICTURE = 3;
+/** Seconds that the end card stays. */
 const END_HOLD = 2;
 /** Short sentences that follow each other share a card up to so many characters. */
 const SHARED = 90;

@@ -137,6 +137,22 @@ test('a target keeps what tells most, in order, with the headings above it', () 
   }
 });
 
+test('a cut keeps what the post rests on, whole pairs, and a picture', () => {
+  const filler = 'We counted 24 rows, 36 stitches, 12 colours and 7 balls of wool that day. ';
+  const post = `<p>${filler.repeat(3)}</p><h2>The rule</h2>
+<p>The rule is two parts cold and one part warm. Cold means that it steps back from you. Warm means that it comes towards you. ${filler.repeat(4)}</p>
+<figure><img src="https://x.example/a.png" alt="Two cold and one warm stripe"><figcaption>${filler.repeat(2)}</figcaption></figure>
+<h2>Later</h2><p>${filler.repeat(6)}</p>`;
+  for (const target of [30, 45, 60]) {
+    const { parts, seconds } = scriptOf(post, english({ target }), 'Cold and warm');
+    assert.ok(seconds <= target, `${seconds} of ${target}`);
+    const told = parts.flatMap((p) => p.lines.map((l) => l.text)).join(' ');
+    assert.match(told, /The rule is two parts cold/);
+    assert.equal(told.includes('Cold means'), told.includes('Warm means'));
+    assert.equal(parts.filter((p) => p.kind === 'picture').length, 1);
+  }
+});
+
 test('no text is lost without a reason, whatever the post and the target', () => {
   const words = fc.array(
     fc.constantFrom('warp', 'weft', 'the', 'reed.', '12', 'beam?', 'e.g.', '(so)', 'Tea!'),

@@ -4,6 +4,7 @@ import { normalizeForSpeech } from './normalization/normalize.ts';
 import type { Line, ScriptOptions } from './line.ts';
 import { phrasesFor } from './phrases.ts';
 import { itemText, type PostBlock, type Unspoken } from '../markup/postBlocks.ts';
+import { arePair, thesisIn, weightOfFigures } from './emphasis.ts';
 import { fitLength, type Unit } from './fitLength.ts';
 
 export interface ScriptPart {
@@ -37,6 +38,10 @@ export interface Script {
 /** Seconds between two sentences, and before and after a heading, as reckoned before it is said. */
 const SENTENCE_PAUSE = 0.35;
 const PART_PAUSE = 0.7;
+/** Seconds that a picture without words stays. */
+export const SILENT_PICTURE = 3;
+/** A cut has a picture for each so many seconds, where the post has as many. */
+const PICTURE_EVERY = 20;
 
 /**
  * A post as something to be spoken. Nothing of its text is lost: it is read out, or stands among
@@ -55,7 +60,9 @@ export function writeScript(
   ];
   const wholeSeconds = secondsOf(parts, options);
   const kept =
-    options.target === null ? parts : shorten(parts, options, options.target, leftSilent);
+    options.target === null
+      ? parts
+      : shorten(post.title, parts, options, options.target, leftSilent);
   return { parts: kept, leftSilent, wholeSeconds, seconds: secondsOf(kept, options) };
 }
 
@@ -70,6 +77,7 @@ export function secondsOf(parts: readonly ScriptPart[], options: ScriptOptions):
         ? spokenSeconds(line.spoken, options.language, options.speed) + SENTENCE_PAUSE
         : 0;
     seconds += part.kind === 'section' || part.kind === 'title' ? PART_PAUSE : 0;
+    seconds += part.kind === 'picture' && part.lines.length === 0 ? SILENT_PICTURE : 0;
   }
   return seconds;
 }
@@ -223,40 +231,33 @@ function listLines(
   });
 }
 
-/** The most telling of the script within so many seconds. Headings stay where something under them does. */
+type CutUnit = Unit & { part: ScriptPart; lines: Line[] };
+
+/**
+ * The most telling of the script within so many seconds: what the post rests on first, never one half
+ * of a pair, and pictures beside what they belong to. Headings stay where something under them does.
+ */
 function shorten(
+  title: string,
   parts: readonly ScriptPart[],
   options: ScriptOptions,
   target: number,
   leftSilent: LeftSilent[]
 ): ScriptPart[] {
-  const units: (Unit & { part: ScriptPart; lines: Line[] })[] = [];
-  let section = 0;
-  let fixed = 0;
-  for (const part of parts) {
-    const cost = (lines: readonly Line[]) => secondsOf([{ ...part, lines: [...lines] }], options);
-    if (part.kind === 'section') section++;
-    if (part.kind === 'title' || part.kind === 'end') fixed += cost(part.lines);
-    else if (part.kind === 'text')
-      for (const line of part.lines)
-        units.push({ section, text: line.text, seconds: cost([line]), part, lines: [line] });
-    else if (part.kind !== 'section')
-      units.push({
-        section,
-        text: part.lines.map((l) => l.text).join(' '),
-        seconds: cost(part.lines),
-        part,
-        lines: part.lines
-      });
-  }
+  const units = unitsOf(title, parts, options);
+  const ends = parts.filter((p) => p.kind === 'title' || p.kind === 'end');
   const sectionCost = new Map<number, number>();
-  let nth = 0;
   for (const part of parts)
-    if (part.kind === 'section') sectionCost.set(++nth, secondsOf([part], options));
-  const kept = fitLength(units, Math.max(0, target - fixed), options.language, sectionCost);
+    if (part.kind === 'section') sectionCost.set(sectionCost.size + 1, secondsOf([part], options));
+  const pictures = parts.filter((p) => p.kind === 'picture').length;
+  const forPictures = Math.min(pictures, Math.floor(target / PICTURE_EVERY)) * SILENT_PICTURE;
+  const left = Math.max(0, target - secondsOf(ends, options) - forPictures);
+  const kept = fitLength(units, left, options.language, sectionCost);
   const keptLines = new Set([...kept].flatMap((unit) => unit.lines));
   const keptSections = new Set([...kept].map((unit) => unit.section));
   const keptParts = new Set([...kept].map((unit) => unit.part));
+  for (const picture of picturesBeside(parts, keptParts, keptSections, forPictures))
+    keptParts.add(picture);
   let at = 0;
   return parts.flatMap((part) => {
     if (part.kind === 'title' || part.kind === 'end') return [part];
@@ -268,4 +269,67 @@ function shorten(
         leftSilent.push({ block: part.block, text: line.text, reason: 'over-length' });
     return stays ? [{ ...part, lines }] : [];
   });
+}
+
+/** What is told whole or not at all; pictures without words are chosen afterwards. */
+function unitsOf(title: string, parts: readonly ScriptPart[], options: ScriptOptions): CutUnit[] {
+  const units: CutUnit[] = [];
+  let section = 0;
+  for (const part of parts) {
+    const seconds = (lines: Line[]) => secondsOf([{ ...part, lines }], options);
+    if (part.kind === 'section') section++;
+    else if (part.kind === 'text')
+      for (const line of part.lines)
+        units.push({
+          section,
+          text: line.text,
+          seconds: seconds([line]),
+          part,
+          lines: [line],
+          weight: weightOfFigures(line.text)
+        });
+    else if (part.kind !== 'title' && part.kind !== 'end' && part.lines.length > 0)
+      units.push({
+        section,
+        text: part.lines.map((l) => l.text).join(' '),
+        seconds: seconds(part.lines),
+        part,
+        lines: part.lines
+      });
+  }
+  for (const [i, unit] of units.entries()) {
+    const next = units[i + 1];
+    unit.goesWithNext = next?.part === unit.part && arePair(unit.text, next.text);
+  }
+  const told = units.filter((u) => u.part.kind === 'text');
+  const thesis =
+    told[
+      thesisIn(
+        told.map((u) => u.text),
+        title,
+        options.language
+      )
+    ];
+  if (thesis) thesis.isNeeded = true;
+  return units;
+}
+
+/** Pictures that are shown without words, those beside kept text before others of kept sections. */
+function picturesBeside(
+  parts: readonly ScriptPart[],
+  keptParts: ReadonlySet<ScriptPart>,
+  keptSections: ReadonlySet<number>,
+  seconds: number
+): ScriptPart[] {
+  let section = 0;
+  const found = parts.flatMap((part, i) => {
+    if (part.kind === 'section') section++;
+    if (part.kind !== 'picture' || keptParts.has(part)) return [];
+    const isBeside = [parts[i - 1], parts[i + 1]].some((p) => p && keptParts.has(p));
+    return isBeside || keptSections.has(section) ? [{ part, isBeside }] : [];
+  });
+  return found
+    .sort((a, b) => Number(b.isBeside) - Number(a.isBeside))
+    .slice(0, Math.floor(seconds / SILENT_PICTURE))
+    .map(({ part }) => part);
 }

@@ -1,14 +1,22 @@
 <script lang="ts">
   import TriangleAlert from '@lucide/svelte/icons/triangle-alert';
-  import type { Format, Narration } from '$lib/core/narration/narration.ts';
+  import { resolutionSchema, pixelsOf } from '$lib/core/narration/frames.ts';
+  import type { Narration } from '$lib/core/narration/narration.ts';
   import { readRender } from '$lib/data/narrations.ts';
   import Choice from '$lib/ui/Choice.svelte';
-  import { renderProblemMessage, runningTime, formatSize } from '$lib/ui/boothMessages.ts';
+  import {
+    renderProblemMessage,
+    runningTime,
+    soundLabels,
+    soundMessage,
+    formatSize
+  } from '$lib/ui/boothMessages.ts';
   import { deck } from '$lib/ui/deck.svelte.ts';
   import { live } from '$lib/ui/live.svelte.ts';
   import { contentOf, renderVideo } from '$lib/work/narrate.ts';
   import { tasks } from '$lib/work/tasks.svelte.ts';
   import { exportVideo, type ExportKind } from '$lib/work/exportVideo.ts';
+  import type { Encoding } from '$lib/video/encode.ts';
   import { readFile } from '$lib/video/files.ts';
   import { videoWorker } from '$lib/workers/video.ts';
   import type { Booth } from './boothState.svelte.ts';
@@ -26,14 +34,15 @@
   const isCurrent = $derived(
     isDone && narration !== null && render.value?.madeFrom === contentOf(narration)
   );
-  let formats = $state<Format[] | null>(null);
+  let encodings = $state<Encoding[] | null>(null);
+  const encoding = $derived(encodings?.find((e) => e.format === narration?.format));
   let watched = $state('');
 
   $effect(() => {
-    const frame = narration?.frame ?? 'wide';
+    const { frame = 'wide', resolution = '720p' } = narration ?? {};
     void videoWorker()
-      .formats({ frame })
-      .then((found) => (formats = found));
+      .encodings({ frame, resolution })
+      .then((found) => (encodings = found));
   });
   $effect(() => () => URL.revokeObjectURL(watched));
 
@@ -68,7 +77,7 @@
     class="flex flex-col gap-3 rounded-container border border-l-4 border-video bg-sheet p-3 text-sm"
   >
     <h2 id="make-title" class="text-base font-semibold">Render</h2>
-    {#if formats?.length === 0}
+    {#if encodings?.length === 0}
       {@const words = renderProblemMessage({ kind: 'no-webcodecs' })}
       <p role="alert"><strong>{words.what}</strong> {words.todo}</p>
     {:else}
@@ -79,12 +88,23 @@
           ['mp4', 'MP4']
         ] as const}
         bind:value={narration.format}
-        disabled={(format) => formats !== null && !formats.includes(format)}
+        disabled={(format) => encodings !== null && !encodings.some((e) => e.format === format)}
+      />
+      {#if encoding}
+        <p class="text-quiet">{soundMessage(encoding)}</p>
+      {/if}
+      <Choice
+        legend="Resolution"
+        options={resolutionSchema.options.map((name) => {
+          const { width, height } = pixelsOf(narration.frame, name);
+          return [name, `${width} × ${height}`] as const;
+        })}
+        bind:value={narration.resolution}
       />
     {/if}
     <button
       class="strong btn whitespace-normal"
-      disabled={isRunning || formats?.length === 0 || narration.scenes.length === 0}
+      disabled={isRunning || encodings?.length === 0 || narration.scenes.length === 0}
       onclick={make}
     >
       {#if isRunning}Rendering…{:else if render.value?.state === 'stopped' || (render.value?.state === 'running' && !isRunning)}Continue
@@ -103,7 +123,8 @@
     {:else if isDone && render.value}
       <p role="status">
         Made: <span class="times">{runningTime(render.value.seconds)}</span>,
-        {render.value.width} × {render.value.height}, {formatSize(render.value.bytes)}.
+        {render.value.width} × {render.value.height}, sound in {soundLabels[render.value.audio]},
+        {formatSize(render.value.bytes)}.
         {#if !isCurrent}<strong>Something was changed since.</strong>{/if}
       </p>
       {#if watched}

@@ -92,9 +92,13 @@ export class Booth {
     // The engine comes while the script is written.
     if (this.narration.voice) readyVoices(this.narration.voice.engine);
     this.post = post;
-    await this.readScript();
-    if (!kept) this.#putProposed();
+    // From here on it can be typed in: the script is read meanwhile.
     this.autosave.begin(!kept);
+    await this.readScript();
+    if (this.narration.scenes.length === 0 && !this.narration.isEdited) {
+      this.#putProposed();
+      this.autosave.rebase();
+    }
     await this.drawPictures();
   }
 

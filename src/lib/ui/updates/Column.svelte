@@ -118,7 +118,7 @@
       />
     {/key}
   {/if}
-  {#if entry}<Published {entry} {network} />{/if}
+  {#if entry}<Published {entry} {network} {version} />{/if}
   {#if allowance}
     <p class="mt-auto text-xs text-quiet">
       Of {allowance.most} a {allowance.per}, {allowance.left} are left.

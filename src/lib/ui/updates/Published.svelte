@@ -1,7 +1,8 @@
 <script lang="ts">
-  import { isUpdate, type OutboxEntry } from '$lib/core/delivery/outbox.ts';
+  import { isUpdate, type OutboxEntry, type Payload } from '$lib/core/delivery/outbox.ts';
   import type { Network } from '$lib/core/model/network.ts';
   import type { Problem } from '$lib/core/model/place.ts';
+  import type { Version } from '$lib/core/updates/version.ts';
   import type { Results } from '$lib/places/network.ts';
   import DeliveryStatus from '$lib/ui/DeliveryStatus.svelte';
   import ProblemNote from '$lib/ui/ProblemNote.svelte';
@@ -10,7 +11,13 @@
   import { readResults, approveUpdates, undoUpdate } from '$lib/work/publishUpdates.ts';
   import HandedOff from './HandedOff.svelte';
 
-  let { entry, network }: { entry: OutboxEntry; network: Network } = $props();
+  interface Props {
+    entry: OutboxEntry;
+    network: Network;
+    /** What would be published now. */
+    version?: Version;
+  }
+  let { entry, network, version }: Props = $props();
   let results = $state.raw<Results | null>(null);
   let problem = $state.raw<Problem | null>(null);
   const hasVotes = $derived(
@@ -23,6 +30,12 @@
       : 'Sent to your mailbox. It stays open until you have posted it.';
   });
   const all = $derived(results?.votes.reduce((sum, v) => sum + v.count, 0) ?? 0);
+
+  const optionsOf = (payload: Payload): string =>
+    isUpdate(payload) ? JSON.stringify(payload.options) : '';
+  const hasOtherOptions = $derived(
+    version !== undefined && optionsOf(version.payload) !== optionsOf(entry.sent ?? entry.payload)
+  );
 
   async function refresh() {
     const done = await attempt(() => readResults(entry));
@@ -60,8 +73,10 @@
           {/each}
         </ul>
         {#if all > 0 && !results.isClosed}
-          <p class="text-quiet">
-            Publishing it again replaces it there; these {plural(all, 'answer', 'answers')} may be lost.
+          <p class={hasOtherOptions ? 'font-semibold' : 'text-quiet'}>
+            {#if hasOtherOptions}The options were changed: if you publish it again, answers are
+              counted from zero and these {plural(all, 'answer', 'answers')} are lost.
+            {:else}If you publish it again with the same options, its answers are kept.{/if}
           </p>
         {/if}
       </div>

@@ -240,7 +240,9 @@ export class Updates {
   readonly untouched = $derived(this.networks.filter((n) => this.own(n.id).text !== null));
 
   ask(form: 'poll' | 'quiz', asked: Asked): void {
-    if (this.draft) this.draft[form] = structuredClone(asked);
+    this.autosave.change(() => {
+      if (this.draft) this.draft[form] = structuredClone(asked);
+    });
   }
 
   choose(id: string, isOn: boolean): void {

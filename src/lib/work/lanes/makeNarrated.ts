@@ -1,4 +1,4 @@
-import type { LaneTarget } from '$lib/core/lanes/lane.ts';
+import type { LaneLook, LaneTarget } from '$lib/core/lanes/lane.ts';
 import type { Made } from '$lib/core/lanes/runner.ts';
 import type { Item } from '$lib/core/model/item.ts';
 import { PlaceError } from '$lib/core/model/place.ts';
@@ -20,6 +20,7 @@ import { keepThumbnail } from '../publishVideo.ts';
 export async function makeNarratedForLane(
   post: Item,
   target: LaneTarget,
+  look: LaneLook | null,
   signal: AbortSignal
 ): Promise<Made> {
   const [channel, blog, html] = await Promise.all([
@@ -29,7 +30,7 @@ export async function makeNarratedForLane(
   ]);
   if (!channel)
     throw new PlaceError({ kind: 'not-found', detail: 'The channel is not connected any more.' });
-  const begun = await beginNarration(post, html, [channel]);
+  const begun = await beginNarration(post, html, [channel], look);
   const { scenes } = await narratePost(post, html, blog, begun.options);
   const narration: Narration = { ...begun, scenes, madeFrom: `${post.title}\n${html}` };
   const kept = await readRender(post.id);

@@ -33,7 +33,12 @@ export const laneWorld: LaneWorld = {
         if (kind === 'post')
           return (await import('./makePost.ts')).makePostForLane(lane, item, target, limited);
         if (kind === 'video')
-          return (await import('./makeNarrated.ts')).makeNarratedForLane(item, target, limited);
+          return (await import('./makeNarrated.ts')).makeNarratedForLane(
+            item,
+            target,
+            lane.make.look,
+            limited
+          );
         return (await import('./makeUpdate.ts')).makeUpdateForLane(lane, item, target);
       },
       `Making it took longer than ${minutes}.`

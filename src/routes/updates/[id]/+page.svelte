@@ -6,6 +6,7 @@
   import { entriesOfItem } from '$lib/data/outbox.ts';
   import { updateKey } from '$lib/make/update.ts';
   import Choice from '$lib/ui/Choice.svelte';
+  import UndoButtons from '$lib/ui/UndoButtons.svelte';
   import UnsavedNote from '$lib/ui/UnsavedNote.svelte';
   import { deck } from '$lib/ui/deck.svelte.ts';
   import DateTimeField from '$lib/ui/DateTimeField.svelte';
@@ -96,6 +97,7 @@
             bind:value={draft.form}
           />
         </div>
+        <UndoButtons autosave={updates.autosave} />
       </header>
       <UnsavedNote autosave={updates.autosave} />
       {#if updates.networks.length === 0}

@@ -17,3 +17,7 @@ export const GERMAN_PHRASES: Phrases = {
     `${capital(toCardinal(count))} ${isOrdered ? 'Schritte' : 'Punkte'}`,
   numbered: (n) => capital(toCardinal(n))
 };
+
+/** With these a sentence lays down what the rest explains. */
+export const RULE_WORDS =
+  /(?<!\p{L})(?:Regeln? (?:ist|sind|lautet|heißt)|(?:Trick|Schlüssel|Punkt|Geheimnis|Antwort) ist|merk\p{L}* (?:dir|euch)|kurz gesagt|(?:das )?Wichtigste|es kommt darauf an|immer|niemals|nie)(?!\p{L})/iu;

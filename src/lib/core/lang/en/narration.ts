@@ -16,3 +16,7 @@ export const ENGLISH_PHRASES: Phrases = {
   countOf: (count, isOrdered) => `${capital(toCardinal(count))} ${isOrdered ? 'steps' : 'points'}`,
   numbered: (n) => capital(toCardinal(n))
 };
+
+/** With these a sentence lays down what the rest explains. */
+export const RULE_WORDS =
+  /\b(?:rules? (?:is|are|was|of)|(?:trick|key|point|secret|idea|lesson|answer) is|remember|in short|most important|what matters|always|never)\b/i;

@@ -3,6 +3,7 @@
   import Choice from '$lib/ui/Choice.svelte';
   import CountField from '$lib/ui/CountField.svelte';
   import { mannerLabels } from '$lib/ui/updateMessages.ts';
+  import LookOfVideos from './LookOfVideos.svelte';
   import LayoutRules from './LayoutRules.svelte';
   import type { StationProps } from './station.ts';
 
@@ -51,9 +52,7 @@
   {:else if lane.make.kind === 'post'}
     <LayoutRules bind:make={lane.make} />
   {:else}
-    <p class="text-quiet">
-      In the frame and look of the last one in the booth, and in a voice of the post’s language.
-    </p>
+    <LookOfVideos bind:look={lane.make.look} />
   {/if}
   <div class="w-56">
     <CountField
