@@ -68,9 +68,8 @@
   <span class="ml-auto lg:ml-0"></span>
   <Alerts />
   <button class="plain btn shrink-0 btn-sm" onclick={onsearch}>
-    <Search aria-hidden="true" /><span class="hidden sm:inline">Search and commands</span>
+    <Search aria-hidden="true" /><span class="max-lg:sr-only">Search and commands</span>
     <kbd class="hidden text-xs text-quiet sm:inline">Ctrl K</kbd>
-    <span class="sr-only sm:hidden">Search and commands</span>
   </button>
   <button
     class="bare btn-icon btn-icon-sm max-sm:hidden"

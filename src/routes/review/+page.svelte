@@ -108,7 +108,7 @@
       <h1 class="text-lg font-semibold">Review</h1>
       <a class="text-sm underline" href="/lanes">Lanes</a>
       {#if rows.length > 0}
-        <p class="ml-auto text-sm text-quiet" id="review-keys">
+        <p class="ml-auto text-sm text-quiet max-sm:sr-only" id="review-keys">
           <kbd>↑</kbd> <kbd>↓</kbd> move · <kbd>Enter</kbd> preview · <kbd>O</kbd> approve ·
           <kbd>B</kbd> back to editing · <kbd>X</kbd> never make this · <kbd>Space</kbd> select
         </p>

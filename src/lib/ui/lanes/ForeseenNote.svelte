@@ -18,8 +18,8 @@
     <div class="min-w-0 flex-1 basis-64">
       <ForeseenWords {lane} foreseen={found.value} />
     </div>
-    <figure class="w-48">
-      <div class="h-10"><canvas {@attach chart} aria-hidden="true"></canvas></div>
+    <figure class="w-64">
+      <div class="h-20"><canvas {@attach chart} aria-hidden="true"></canvas></div>
       <figcaption class="text-xs text-quiet">
         <span aria-hidden="true">Items per week, past twelve weeks</span>
         <span class="sr-only">Given by week, oldest first: {weeks.join(', ')}</span>

@@ -30,6 +30,25 @@
       return details && details.cues.length > 0 ? details : null;
     };
   });
+  /** Captions to a stretch at the least; it goes on to the end of its sentence, or to twice as many. */
+  const STRETCH = 8;
+  const stretches = $derived.by(() => {
+    const found: { start: number; text: string; count: number }[] = [];
+    for (const { start, text } of source.value?.cues ?? []) {
+      const last = found.at(-1);
+      const isFull =
+        !last ||
+        last.count >= 2 * STRETCH ||
+        (last.count >= STRETCH && /[.!?…]["”’)]?$/.test(last.text));
+      const line = text.replaceAll('\n', ' ');
+      if (isFull) found.push({ start, text: line, count: 1 });
+      else {
+        last.text += ` ${line}`;
+        last.count++;
+      }
+    }
+    return found;
+  });
   /** Where the file that goes with it can be seen from this page. */
   let file = $state('');
   const kept = $derived(
@@ -90,22 +109,20 @@
   <div class="grid gap-4 lg:grid-cols-2">
     <SafeHtml html={payload.html} {label} language="" isTall />
     {#if source.value}
-      {@const { cues } = source.value}
       <div>
         <h3 class="pb-1 font-semibold">What is said in the video</h3>
         <!-- It scrolls, so it takes the focus. -->
         <!-- svelte-ignore a11y_no_noninteractive_tabindex -->
-        <p
-          class="reading max-h-[66vh] overflow-y-auto text-sm text-quiet"
+        <div
+          class="reading flex max-h-[66vh] flex-col gap-2 overflow-y-auto text-sm text-quiet"
           role="group"
           aria-label="What is said in the video"
           tabindex="0"
         >
-          {#each cues as cue, i (i)}
-            {#if i % 12 === 0}<TimeCode seconds={cue.start} />{/if}
-            {cue.text.replaceAll('\n', ' ')}
+          {#each stretches as { start, text } (start)}
+            <p><TimeCode seconds={start} />&ensp;{text}</p>
           {/each}
-        </p>
+        </div>
       </div>
     {/if}
   </div>

@@ -8,7 +8,7 @@ export function drawWeeks(canvas: HTMLCanvasElement, weeks: readonly number[]): 
   return new Chart(canvas, {
     type: 'bar',
     data: {
-      labels: weeks.map((_, i) => i),
+      labels: weeks.map((_, i) => weekName(weeks.length - 1 - i)),
       // A week without any is a line, so that it is seen to be one.
       datasets: [{ data: [...weeks], backgroundColor: color, minBarLength: 1 }]
     },
@@ -17,7 +17,28 @@ export function drawWeeks(canvas: HTMLCanvasElement, weeks: readonly number[]): 
       events: [],
       maintainAspectRatio: false,
       plugins: { legend: { display: false }, tooltip: { enabled: false } },
-      scales: { x: { display: false }, y: { display: false, beginAtZero: true } }
+      scales: {
+        x: {
+          grid: { display: false },
+          border: { display: false },
+          ticks: {
+            color,
+            font: { size: 11 },
+            maxRotation: 0,
+            autoSkip: false,
+            // The ends say what lies between them.
+            callback: (_value, i) =>
+              i === 0 || i === weeks.length - 1 ? weekName(weeks.length - 1 - i) : ''
+          }
+        },
+        y: {
+          beginAtZero: true,
+          border: { display: false },
+          ticks: { color, font: { size: 11 }, precision: 0, maxTicksLimit: 3 }
+        }
+      }
     }
   });
 }
+
+const weekName = (ago: number): string => (ago === 0 ? 'now' : `${ago} wk ago`);

@@ -120,4 +120,9 @@
       grid-template-columns: minmax(0, 17rem) minmax(0, 1fr) minmax(0, 20rem);
     }
   }
+  @media (width >= 110rem) {
+    .booth {
+      grid-template-columns: minmax(0, 22rem) minmax(0, 1fr) minmax(0, 24rem);
+    }
+  }
 </style>

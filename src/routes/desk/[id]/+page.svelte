@@ -164,4 +164,9 @@
       grid-template-columns: minmax(0, 20rem) minmax(0, 1fr) minmax(0, 20rem);
     }
   }
+  @media (width >= 110rem) {
+    .desk {
+      grid-template-columns: minmax(0, 26rem) minmax(0, 1fr) minmax(0, 24rem);
+    }
+  }
 </style>

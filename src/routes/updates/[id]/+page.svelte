@@ -85,7 +85,7 @@
       <header class="flex flex-wrap items-center gap-3">
         <a href="/updates" class="text-sm underline">Updates</a>
         <h1
-          class="line-clamp-2 min-w-0 flex-1 text-lg leading-tight font-semibold"
+          class="line-clamp-2 min-w-0 flex-1 text-lg leading-tight font-semibold max-sm:basis-2/3"
           title={updates.item.title}
         >
           {updates.item.title}

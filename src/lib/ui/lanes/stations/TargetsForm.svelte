@@ -53,7 +53,7 @@
         <div class="grid gap-3 pl-6 md:grid-cols-3">
           {#if lane.make.kind !== 'update'}
             <label class="flex flex-col gap-1"
-              >Visibility
+              ><span class="font-semibold">Visibility</span>
               <select class="field" bind:value={target.status}>
                 {#if lane.make.kind === 'post'}<option value="draft">Draft</option>{/if}
                 <option value="private">Private</option>
