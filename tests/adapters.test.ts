@@ -2,7 +2,7 @@ import assert from 'node:assert/strict';
 import { after, before, test } from 'node:test';
 import { TestHosts } from '../hosts/testing.ts';
 import { originMarker } from '../src/lib/core/article/template/originMarker.ts';
-import type { PostPayload, VideoPayload } from '../src/lib/core/delivery/outbox.ts';
+import type { PostPayload, VideoPayload } from '../src/lib/core/delivery/payload.ts';
 import { PlaceError, type Place } from '../src/lib/core/model/place.ts';
 import { VideoChannel } from '../src/lib/places/videoChannel.ts';
 import { MicropubBlog } from '../src/lib/places/micropub.ts';

@@ -2,7 +2,7 @@ import './browserOf.ts';
 import assert from 'node:assert/strict';
 import { after, before, beforeEach, test } from 'node:test';
 import { TestHosts } from '../hosts/testing.ts';
-import { isPost } from '../src/lib/core/delivery/outbox.ts';
+import { isPost } from '../src/lib/core/delivery/payload.ts';
 import { db } from '../src/lib/data/db.ts';
 import { Desk } from '../src/lib/ui/desk/deskState.svelte.ts';
 import { connectBoth, itemCalled } from './connected.ts';

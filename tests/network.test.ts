@@ -3,7 +3,7 @@ import { after, before, test } from 'node:test';
 import { TestHosts } from '../hosts/testing.ts';
 import { readActor } from '../src/lib/core/feeds/actor.ts';
 import { readPage } from '../src/lib/core/feeds/page.ts';
-import type { UpdatePayload } from '../src/lib/core/delivery/outbox.ts';
+import type { UpdatePayload } from '../src/lib/core/delivery/payload.ts';
 import { PlaceError } from '../src/lib/core/model/place.ts';
 import { readMessage } from '../src/lib/core/mail/message.ts';
 import type { Mailbox } from '../src/lib/core/model/mailbox.ts';

@@ -4,7 +4,7 @@ import { after, before, beforeEach, test } from 'node:test';
 import { TestHosts } from '../hosts/testing.ts';
 import type { Lane } from '../src/lib/core/lanes/lane.ts';
 import { advance } from '../src/lib/core/lanes/runner.ts';
-import { isPost } from '../src/lib/core/delivery/outbox.ts';
+import { isPost } from '../src/lib/core/delivery/payload.ts';
 import type { Item } from '../src/lib/core/model/item.ts';
 import { aLane } from '../src/lib/core/testing.ts';
 import { db } from '../src/lib/data/db.ts';

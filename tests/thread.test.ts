@@ -4,7 +4,7 @@ import { after, before, beforeEach, test } from 'node:test';
 import { TestHosts } from '../hosts/testing.ts';
 import { readActor } from '../src/lib/core/feeds/actor.ts';
 import { readPage } from '../src/lib/core/feeds/page.ts';
-import type { UpdatePayload } from '../src/lib/core/delivery/outbox.ts';
+import type { UpdatePayload } from '../src/lib/core/delivery/payload.ts';
 import { db } from '../src/lib/data/db.ts';
 import { saveKey } from '../src/lib/data/keys.ts';
 import { requestPublishAll } from '../src/lib/data/outbox.ts';

@@ -1,7 +1,7 @@
 import './browserOf.ts';
 import assert from 'node:assert/strict';
 import { beforeEach, test } from 'node:test';
-import type { VideoPayload } from '../src/lib/core/delivery/outbox.ts';
+import type { VideoPayload } from '../src/lib/core/delivery/payload.ts';
 import { transferSchema, type Transfer } from '../src/lib/core/delivery/transfer.ts';
 import { placeSchema } from '../src/lib/core/model/place.ts';
 import { db } from '../src/lib/data/db.ts';

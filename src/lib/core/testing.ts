@@ -1,5 +1,6 @@
 import type { Candidate } from './article/extract/candidate.ts';
-import { newEntry, type OutboxEntry, type PostPayload } from './delivery/outbox.ts';
+import { newEntry, type OutboxEntry } from './delivery/outbox.ts';
+import { type PostPayload } from './delivery/payload.ts';
 import { newLane, type Lane } from './lanes/lane.ts';
 import { laneRecordSchema, recordId, type LaneRecord } from './lanes/record.ts';
 export { seeded } from './seeded.ts';

@@ -1,7 +1,6 @@
 import {
   approve as approveEntry,
   changeRequest,
-  isUpdate,
   keepTheirs,
   mergeSaved,
   newEntry,
@@ -10,9 +9,9 @@ import {
   retryNow,
   stopTrying,
   type OutboxEntry,
-  type OutboxState,
-  type Payload
+  type OutboxState
 } from '$lib/core/delivery/outbox.ts';
+import { isUpdate, type Payload } from '$lib/core/delivery/payload.ts';
 import type { EntryStore } from '$lib/core/delivery/deliver.ts';
 import { transferSchema, type Transfer } from '$lib/core/delivery/transfer.ts';
 import type { Template } from '$lib/core/article/template/template.ts';

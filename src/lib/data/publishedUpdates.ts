@@ -1,4 +1,4 @@
-import { isUpdate } from '$lib/core/delivery/outbox.ts';
+import { isUpdate } from '$lib/core/delivery/payload.ts';
 import type { Form } from '$lib/core/updates/draft.ts';
 import { db } from './db.ts';
 

@@ -1,6 +1,6 @@
 import { toProblem } from '$lib/core/delivery/retry.ts';
 import type { Target } from '$lib/core/delivery/deliver.ts';
-import type { Payload } from '$lib/core/delivery/outbox.ts';
+import type { Payload } from '$lib/core/delivery/payload.ts';
 
 import { stepSchema, type Step } from '$lib/core/model/step.ts';
 import { db } from './db.ts';

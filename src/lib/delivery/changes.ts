@@ -1,4 +1,4 @@
-import { isVideo, type ChangePayload } from '$lib/core/delivery/outbox.ts';
+import { isVideo, type ChangePayload } from '$lib/core/delivery/payload.ts';
 import type { Transfer } from '$lib/core/delivery/transfer.ts';
 import { placementKey } from '$lib/core/model/ids.ts';
 import type { Item } from '$lib/core/model/item.ts';

@@ -1,6 +1,7 @@
 import { deliver } from '$lib/core/delivery/deliver.ts';
 import { isKeyProblem } from '$lib/core/delivery/retry.ts';
-import { isChange, isUpdate, isVideo, type OutboxEntry } from '$lib/core/delivery/outbox.ts';
+import { type OutboxEntry } from '$lib/core/delivery/outbox.ts';
+import { isChange, isUpdate, isVideo } from '$lib/core/delivery/payload.ts';
 import { itemByOrigin, removeItem } from '$lib/data/items.ts';
 import { note } from '$lib/data/journal.ts';
 import {

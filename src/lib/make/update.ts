@@ -1,5 +1,6 @@
 import { slugOf } from '$lib/core/article/template/slug.ts';
-import type { MakeFinding, UpdatePayload } from '$lib/core/delivery/outbox.ts';
+import type { MakeFinding } from '$lib/core/delivery/outbox.ts';
+import type { UpdatePayload } from '$lib/core/delivery/payload.ts';
 import { placementKey } from '$lib/core/model/ids.ts';
 import type { Item } from '$lib/core/model/item.ts';
 import type { Network } from '$lib/core/model/network.ts';

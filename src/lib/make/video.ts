@@ -1,6 +1,7 @@
 import { DateTime } from 'luxon';
 import { chaptersVtt } from '$lib/core/chapters/formats.ts';
-import type { MakeFinding, VideoPayload } from '$lib/core/delivery/outbox.ts';
+import type { MakeFinding } from '$lib/core/delivery/outbox.ts';
+import type { VideoPayload } from '$lib/core/delivery/payload.ts';
 import type { Transfer } from '$lib/core/delivery/transfer.ts';
 import { placementKey } from '$lib/core/model/ids.ts';
 import type { Item } from '$lib/core/model/item.ts';

@@ -1,5 +1,5 @@
 import type { Target } from '$lib/core/delivery/deliver.ts';
-import { isUpdate, type Payload, type UpdatePayload } from '$lib/core/delivery/outbox.ts';
+import { isUpdate, type Payload, type UpdatePayload } from '$lib/core/delivery/payload.ts';
 import type { MessageFile } from '$lib/core/mail/message.ts';
 import type { Mailbox } from '$lib/core/model/mailbox.ts';
 import type { Network } from '$lib/core/model/network.ts';

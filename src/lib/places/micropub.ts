@@ -1,13 +1,13 @@
 import { cleanHtml } from '$lib/core/feeds/clean.ts';
 import { htmlText } from '$lib/core/text/html.ts';
+import { type Held } from '$lib/core/delivery/outbox.ts';
 import {
   isChange,
   isPost,
   type ChangePayload,
-  type Held,
   type Payload,
   type PostPayload
-} from '$lib/core/delivery/outbox.ts';
+} from '$lib/core/delivery/payload.ts';
 import { hashOf } from '$lib/core/model/hash.ts';
 import type { Item, Visibility } from '$lib/core/model/item.ts';
 import { itemId } from '$lib/core/model/ids.ts';

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import type { Payload } from '$lib/core/delivery/outbox.ts';
+import type { Payload } from '$lib/core/delivery/payload.ts';
 import { allowanceSchema } from '$lib/core/model/allowance.ts';
 import { PlaceError, rightSchema, type Place, type Right } from '$lib/core/model/place.ts';
 import { FeedPlace } from './feed.ts';

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { isUpdate, type Payload, type UpdatePayload } from '$lib/core/delivery/outbox.ts';
+import { isUpdate, type Payload, type UpdatePayload } from '$lib/core/delivery/payload.ts';
 import type { Target } from '$lib/core/delivery/deliver.ts';
 import { allowanceSchema } from '$lib/core/model/allowance.ts';
 import type { Network } from '$lib/core/model/network.ts';

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { limitsSchema, type Limits } from '$lib/core/narration/details.ts';
-import { isVideo, type Payload, type VideoPayload } from '$lib/core/delivery/outbox.ts';
+import { isVideo, type Payload, type VideoPayload } from '$lib/core/delivery/payload.ts';
 import { itemId } from '$lib/core/model/ids.ts';
 import type { Item } from '$lib/core/model/item.ts';
 import { keyOfUid, uidOfKey } from '$lib/core/model/origin.ts';

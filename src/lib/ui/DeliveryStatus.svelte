@@ -1,6 +1,7 @@
 <script lang="ts">
   import type { Snippet } from 'svelte';
-  import { isPost, type OutboxEntry } from '$lib/core/delivery/outbox.ts';
+  import { type OutboxEntry } from '$lib/core/delivery/outbox.ts';
+  import { isPost } from '$lib/core/delivery/payload.ts';
   import { retryNow, settleTheirs } from '$lib/delivery/deliverEntry.ts';
   import { stopEntry } from '$lib/data/outbox.ts';
   import { clock } from './clock.svelte.ts';

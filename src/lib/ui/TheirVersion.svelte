@@ -1,6 +1,7 @@
 <script lang="ts">
   import { diffWordsWithSpace } from 'diff';
-  import type { Held, PostPayload } from '$lib/core/delivery/outbox.ts';
+  import type { Held } from '$lib/core/delivery/outbox.ts';
+  import type { PostPayload } from '$lib/core/delivery/payload.ts';
   import { htmlText } from '$lib/core/text/html.ts';
 
   interface Props {

@@ -1,6 +1,7 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
-import { outboxStateSchema, type Payload } from '../core/delivery/outbox.ts';
+import { outboxStateSchema } from '../core/delivery/outbox.ts';
+import { type Payload } from '../core/delivery/payload.ts';
 import { aPostPayload, anEntry } from '../core/testing.ts';
 import {
   canCancel,

@@ -1,12 +1,6 @@
 import { DateTime } from 'luxon';
-import {
-  isPost,
-  isVideo,
-  MAX_ATTEMPTS,
-  type OutboxEntry,
-  type Payload,
-  type PostPayload
-} from '$lib/core/delivery/outbox.ts';
+import { MAX_ATTEMPTS, type OutboxEntry } from '$lib/core/delivery/outbox.ts';
+import { isPost, isVideo, type Payload, type PostPayload } from '$lib/core/delivery/payload.ts';
 import type { Transfer } from '$lib/core/delivery/transfer.ts';
 import { formatDateTime } from './messages.ts';
 

@@ -1,5 +1,6 @@
 import { slugOf } from '$lib/core/article/template/slug.ts';
-import { isUpdate, type OutboxEntry, type UpdatePayload } from '$lib/core/delivery/outbox.ts';
+import { type OutboxEntry } from '$lib/core/delivery/outbox.ts';
+import { isUpdate, type UpdatePayload } from '$lib/core/delivery/payload.ts';
 import type { Item } from '$lib/core/model/item.ts';
 import type { Network } from '$lib/core/model/network.ts';
 import { fileNameFor } from '$lib/core/updates/handOff.ts';

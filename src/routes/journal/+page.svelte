@@ -1,7 +1,8 @@
 <script lang="ts">
   import { DateTime } from 'luxon';
   import { journalLineSchema, type JournalLine } from '$lib/core/model/journal.ts';
-  import { isChange, isUpdate, type OutboxEntry } from '$lib/core/delivery/outbox.ts';
+  import { type OutboxEntry } from '$lib/core/delivery/outbox.ts';
+  import { isChange, isUpdate } from '$lib/core/delivery/payload.ts';
   import { allLanes } from '$lib/data/lanes.ts';
   import { allEntries, getEntry } from '$lib/data/outbox.ts';
   import { placeTitles } from '$lib/data/places.ts';

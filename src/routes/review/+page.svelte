@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { isUpdate, isVideo } from '$lib/core/delivery/outbox.ts';
+  import { isUpdate, isVideo } from '$lib/core/delivery/payload.ts';
   import type { LaneRecord } from '$lib/core/lanes/record.ts';
   import { isBlocked, type Decision } from '$lib/core/lanes/decide.ts';
   import { allLanes, decideAll, recordsInReview } from '$lib/data/lanes.ts';

@@ -3,13 +3,12 @@ import {
   afterCommand,
   beforeCommand,
   nextCommand,
-  isChange,
   type Command,
   type Held,
   type OutboxEntry,
-  type Outcome,
-  type Payload
+  type Outcome
 } from './outbox.ts';
+import { isChange, type Payload } from './payload.ts';
 
 /** The place as the outbox needs it. Each call may throw a PlaceError. */
 export interface Target {

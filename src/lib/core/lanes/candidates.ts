@@ -1,5 +1,6 @@
 import { htmlText } from '../text/html.ts';
-import { isPost, type OutboxEntry } from '../delivery/outbox.ts';
+import { type OutboxEntry } from '../delivery/outbox.ts';
+import { isPost } from '../delivery/payload.ts';
 import type { Item } from '../model/item.ts';
 import type { Twin } from '../model/twin.ts';
 import type { Candidate } from './filter.ts';

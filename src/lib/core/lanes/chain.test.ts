@@ -6,7 +6,7 @@ import { itemSchema, type Item } from '../model/item.ts';
 
 import { newLane, type Lane } from './lane.ts';
 import { imprintOf as imprint, isAlike } from './likeness.ts';
-import type { PostPayload } from '../delivery/outbox.ts';
+import type { PostPayload } from '../delivery/payload.ts';
 import { aPostPayload } from '../testing.ts';
 
 const imprints = new Map<string, ReadonlySet<string>>();

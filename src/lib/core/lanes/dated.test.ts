@@ -3,7 +3,8 @@ import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { advance } from './runner.ts';
 import { recordId } from './record.ts';
-import { newEntry, type PostPayload } from '../delivery/outbox.ts';
+import { newEntry } from '../delivery/outbox.ts';
+import { type PostPayload } from '../delivery/payload.ts';
 import { aLane, aPostPayload } from '../testing.ts';
 
 const NOW = Date.parse('2026-05-04T06:00:00Z');

@@ -1,5 +1,6 @@
 import { newEntry, changeRequest, TIMES } from '../delivery/outbox.ts';
-import type { MakeFinding, OutboxEntry, Payload } from '../delivery/outbox.ts';
+import type { MakeFinding, OutboxEntry } from '../delivery/outbox.ts';
+import type { Payload } from '../delivery/payload.ts';
 import { isPassing, toProblem, waitAfter, type Backoff } from '../delivery/retry.ts';
 import type { Transfer } from '../delivery/transfer.ts';
 import { PlaceError, type Problem } from '../model/place.ts';

@@ -1,6 +1,7 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
-import { newEntry, type OutboxEntry, type Payload } from '../delivery/outbox.ts';
+import { newEntry, type OutboxEntry } from '../delivery/outbox.ts';
+import { type Payload } from '../delivery/payload.ts';
 import { transferSchema } from '../delivery/transfer.ts';
 import { anItem, aPostPayload } from '../testing.ts';
 import { circumstancesOf, type PairingFacts } from './circumstances.ts';

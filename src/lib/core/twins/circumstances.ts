@@ -1,11 +1,5 @@
-import {
-  isChange,
-  isChangedThere,
-  isPost,
-  isUpdate,
-  type OutboxEntry,
-  type OutboxState
-} from '../delivery/outbox.ts';
+import { isChangedThere, type OutboxEntry, type OutboxState } from '../delivery/outbox.ts';
+import { isChange, isPost, isUpdate } from '../delivery/payload.ts';
 import type { Transfer } from '../delivery/transfer.ts';
 import type { Circumstances, Publishing } from './pair.ts';
 

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import type { UpdatePayload } from '../delivery/outbox.ts';
+import type { UpdatePayload } from '../delivery/payload.ts';
 import { writeMessage, type MessageFile } from '../mail/message.ts';
 
 /** Whoever sends a link may have written the fragment: nothing but web addresses is led to. */

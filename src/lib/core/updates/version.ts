@@ -1,4 +1,4 @@
-import type { UpdatePayload } from '../delivery/outbox.ts';
+import type { UpdatePayload } from '../delivery/payload.ts';
 import { cutText } from './cut.ts';
 import type { Asked, UpdateDraft } from './draft.ts';
 import { countText } from './limits.ts';

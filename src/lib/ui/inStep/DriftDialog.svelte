@@ -2,7 +2,7 @@
   import type { Problem } from '$lib/core/model/place.ts';
   import type { Twin } from '$lib/core/model/twin.ts';
   import { acceptTitles } from '$lib/data/decisions.ts';
-  import { isPost } from '$lib/core/delivery/outbox.ts';
+  import { isPost } from '$lib/core/delivery/payload.ts';
   import { getBody, getItem } from '$lib/data/items.ts';
   import { getEntry } from '$lib/data/outbox.ts';
   import { settleTheirs } from '$lib/delivery/deliverEntry.ts';

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { isPost, isUpdate, isVideo, type Payload } from '$lib/core/delivery/outbox.ts';
+  import { isPost, isUpdate, isVideo, type Payload } from '$lib/core/delivery/payload.ts';
   import { getDetails } from '$lib/data/details.ts';
   import TimeCode from '$lib/ui/TimeCode.svelte';
   import { keptFile } from '$lib/data/media.ts';

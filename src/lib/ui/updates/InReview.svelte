@@ -1,5 +1,6 @@
 <script lang="ts">
-  import { isUpdate, type OutboxEntry } from '$lib/core/delivery/outbox.ts';
+  import { type OutboxEntry } from '$lib/core/delivery/outbox.ts';
+  import { isUpdate } from '$lib/core/delivery/payload.ts';
   import { entriesIn } from '$lib/data/outbox.ts';
   import { deck } from '$lib/ui/deck.svelte.ts';
   import { live } from '$lib/ui/live.svelte.ts';

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { UpdatePayload } from '$lib/core/delivery/outbox.ts';
+  import type { UpdatePayload } from '$lib/core/delivery/payload.ts';
   import { graphemesOf } from '$lib/core/updates/limits.ts';
   import type { UpdateLimits } from '$lib/core/updates/placeLimits.ts';
 

@@ -1,5 +1,6 @@
 <script lang="ts">
-  import { isUpdate, type OutboxEntry, type Payload } from '$lib/core/delivery/outbox.ts';
+  import { type OutboxEntry } from '$lib/core/delivery/outbox.ts';
+  import { isUpdate, type Payload } from '$lib/core/delivery/payload.ts';
   import type { Network } from '$lib/core/model/network.ts';
   import type { Problem } from '$lib/core/model/place.ts';
   import type { Version } from '$lib/core/updates/version.ts';
