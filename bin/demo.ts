@@ -44,6 +44,8 @@ const address = server.address();
 const origin = `http://${HOST}:${typeof address === 'object' && address ? address.port : wanted}`;
 
 process.env.ORIGIN = origin;
+process.env.HOST = HOST;
+process.env.BODY_SIZE_LIMIT = '8M';
 process.env.REHEARSAL_ORIGIN = hosts.origin;
 if (!values.empty) {
   process.env.DEMO_WORLD = JSON.stringify({

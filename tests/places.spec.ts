@@ -158,7 +158,8 @@ test('a place that fails is reported in the top bar and with its card', async ({
 });
 
 test('the routes that go outside serve the application alone', async ({ request, app }) => {
-  const read = (url: string, headers = {}) =>
+  const ours = { 'sec-fetch-site': 'same-origin' };
+  const read = (url: string, headers: Record<string, string> = ours) =>
     request.get(`${app.origin}/api/read?url=${encodeURIComponent(url)}`, { headers });
   expect((await read('http://127.0.0.1:22/')).status()).toBe(403);
   expect((await read('http://169.254.169.254/latest')).status()).toBe(403);
@@ -166,6 +167,15 @@ test('the routes that go outside serve the application alone', async ({ request,
   expect((await read(`${app.hosts}/channel/`, { 'sec-fetch-site': 'cross-site' })).status()).toBe(
     403
   );
+  expect((await read(`${app.hosts}/channel/`, {})).status()).toBe(403);
+  expect((await read(`${app.hosts}/channel/`, { ...ours, host: 'evil.example' })).status()).toBe(
+    421
+  );
+  const large = await request.post(`${app.origin}/api/send`, {
+    headers: ours,
+    data: { url: app.hosts, method: 'POST', message: 'x'.repeat(9_000_000) }
+  });
+  expect(large.status()).toBe(413);
   const page = await read(`${app.hosts}/channel/`);
   expect(page.headers()['content-type']).toBe('application/octet-stream');
   expect(page.headers()['content-security-policy']).toContain('sandbox');

@@ -101,7 +101,7 @@ async function afterDelivery(entry: OutboxEntry): Promise<void> {
   const place = await getPlace(entry.placeId);
   // A reading that is stopped takes nothing back of what was delivered.
   if (place && (entry.state === 'published' || entry.state === 'removed'))
-    await attempt(() => readPlaces(place));
+    await attempt(() => readPlaces(place, false));
 }
 
 /** The next part of a thread need not wait for its next attempt. */

@@ -149,7 +149,7 @@ async function finish(key: string): Promise<void> {
   const { itemId, placeId, title } = transfer;
   await note({ what: 'video-ready', key, itemId, placeId, title, url: entry.url });
   const place = await getPlace(placeId);
-  if (place) await attempt(() => readPlaces(place));
+  if (place) await attempt(() => readPlaces(place, false));
 }
 
 async function noteTrouble(key: string, error: unknown): Promise<void> {

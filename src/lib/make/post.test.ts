@@ -30,7 +30,7 @@ const place = (kind: 'channel' | 'blog') =>
     tokenEndpoint: '',
     rights: ['read'],
     hasKey: false,
-    origins: [],
+    origins: ['https://video.example'],
     linked: '',
     checked: '',
     problem: null

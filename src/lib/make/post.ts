@@ -2,7 +2,7 @@ import type { SentenceChoice } from '$lib/core/article/edit/choices.ts';
 import { checkPost, needsCredit, type Finding } from '$lib/core/article/review/checks.ts';
 import {
   compose,
-  finishedHtml,
+  finished,
   type ComposedPost,
   type Material
 } from '$lib/core/article/template/compose.ts';
@@ -72,6 +72,8 @@ export interface PostInput extends PostSource {
   extracted: Extracted | null;
   chapters: readonly Chapter[];
   template: Template;
+  /** Origins of other connected places whose players may stand in the post. */
+  players?: readonly string[];
   /** The text as edited by hand, and what it was edited from. */
   edited: Work['edited'];
   /** ISO 8601. */
@@ -101,12 +103,13 @@ export function makePost(input: PostInput): MadePost {
     seekTo: details?.seekTo ?? '',
     channel: { title: channel?.title ?? '', url: channel?.url ?? '' },
     blog: { title: blog?.title ?? '', url: blog?.url ?? '' },
+    players: [...(channel?.origins ?? []), ...(blog?.origins ?? []), ...(input.players ?? [])],
     now,
     key
   };
   const made = compose(template, material);
   const { edited } = input;
-  const post = edited ? { ...made, html: finishedHtml(edited.html, key) } : made;
+  const post = edited ? { ...made, ...finished(edited.html, material) } : made;
   return { key, material, made, post };
 }
 

@@ -15,10 +15,15 @@ export function problemAnswer(error: unknown): Response {
   return json({ problem: error.problem }, { status: STATUS[error.problem.kind] ?? 502 });
 }
 
-/** Refuses calls that other sites' pages make. Browsers tell; programs without a browser may pass. */
+/**
+ * Refuses calls that are not made by our own pages. Browsers tell from where a call comes; what does
+ * not tell is no page of ours.
+ */
 export function refuseForeign(request: Request, origin: string): Response | null {
   const site = request.headers.get('sec-fetch-site');
   const from = request.headers.get('origin');
-  const isOurs = (site === null || site === 'same-origin') && (from === null || from === origin);
+  const isTold = site !== null || from !== null;
+  const isOurs =
+    isTold && (site === null || site === 'same-origin') && (from === null || from === origin);
   return isOurs ? null : new Response('This route serves the application itself.', { status: 403 });
 }

@@ -98,6 +98,9 @@ async function ask(
   }
 }
 
+/** Bytes that are made ready for an answer at first. */
+const START_SIZE = 16_384;
+
 async function bodyOf(
   answer: Dispatcher.ResponseData,
   url: URL,
@@ -110,24 +113,24 @@ async function bodyOf(
     answer.body.destroy();
     throw tooLarge;
   }
-  const chunks: Uint8Array[] = [];
+  // Copied as they come: a small piece would keep the large buffer that it was cut from.
+  let bytes = new Uint8Array(START_SIZE);
   let size = 0;
   try {
     for await (const chunk of answer.body as AsyncIterable<Uint8Array>) {
+      if (size + chunk.length > limits.size) throw tooLarge;
+      if (size + chunk.length > bytes.length) {
+        const larger = new Uint8Array(Math.max(size + chunk.length, 2 * bytes.length));
+        larger.set(bytes.subarray(0, size));
+        bytes = larger;
+      }
+      bytes.set(chunk, size);
       size += chunk.length;
-      if (size > limits.size) throw tooLarge;
-      chunks.push(chunk);
     }
   } catch (error) {
     throw asProblem(error, url, stopped);
   }
-  const bytes = new Uint8Array(size);
-  let at = 0;
-  for (const chunk of chunks) {
-    bytes.set(chunk, at);
-    at += chunk.length;
-  }
-  return bytes;
+  return bytes.slice(0, size);
 }
 
 function asProblem(error: unknown, url: URL, stopped: AbortSignal): PlaceError {

@@ -152,6 +152,10 @@ const PROBLEMS: Record<ProblemKind, ProblemText> = {
     what: 'The place sent an answer that makes no sense here.',
     todo: 'Nothing was changed. What is wrong with it is below; tell whoever runs the place.'
   },
+  'too-heavy': {
+    what: 'It could not be read within a minute, so reading it was stopped.',
+    todo: 'Nothing was changed. It is not tried again by itself; start it again if you trust it.'
+  },
   storage: {
     what: 'This browser could not save it.',
     todo: 'Free some space on this device, then try again.'
@@ -236,6 +240,8 @@ export function findingMessage(finding: Finding): string {
       return finding.count === 1
         ? 'A picture has no text alternative.'
         : `${finding.count} pictures have no text alternative.`;
+    case 'frame-left-out':
+      return `A frame is left out, as it is not of a connected place: ${finding.address.slice(0, 80)}`;
     case 'title-long':
       return `The title has ${finding.length} characters; ${finding.limit} are shown.`;
     case 'excerpt-long':

@@ -11,12 +11,16 @@ import { coreWorker } from '$lib/workers/core.ts';
 import type { FetchPage } from '$lib/workers/coreApi.ts';
 import { attempt, runTask, type Report } from './tasks.svelte.ts';
 
-/** Reads one place, or all of them. Problems are kept with the place. */
-export function readPlaces(which?: Place): Promise<void> {
+/**
+ * Reads one place, or all of them. Problems are kept with the place.
+ * @param isAsked the user wants it now: also what could not be read in time is tried once more
+ */
+export function readPlaces(which?: Place, isAsked = true): Promise<void> {
   return runTask(
     which ? `Reading ${which.title}` : 'Reading all places',
     async (signal, report) => {
       for (const place of which ? [which] : await allPlaces()) {
+        if (!isAsked && place.problem?.kind === 'too-heavy') continue;
         const { value, problem } = await attempt(() => readPlace(place, signal, report));
         signal.throwIfAborted();
         await patchPlace(place.id, { problem, checked: new Date().toISOString() });

@@ -54,7 +54,7 @@ export async function start(demo: Demo | null): Promise<void> {
           );
           if (key) await setKey(place, key, signal);
         }
-        await readPlaces();
+        await readPlaces(undefined, false);
         const aside = new Set(demo.setAside.map(canonicalAddress));
         const items = (await allItems()).filter((i) => aside.has(canonicalAddress(i.url)));
         for (const item of items) await setAside(item.id, new Date().toISOString());
@@ -102,7 +102,7 @@ async function readConnected(): Promise<void> {
   if (!id) return;
   const place = await getPlace(id);
   await saveSetting('toRead', undefined);
-  if (place) await readPlaces(place);
+  if (place) await readPlaces(place, false);
 }
 
 /** Forgets everything this browser keeps and begins without places. Nothing at the places changes. */

@@ -1,6 +1,7 @@
 import '../../../tests/browserOf.ts';
 import assert from 'node:assert/strict';
 import { after, test } from 'node:test';
+import { PlaceError } from '../core/model/place.ts';
 import { launch } from './launch.ts';
 import type { NarrationApi } from './narrationApi.ts';
 
@@ -27,4 +28,29 @@ test('a worker is started once, when it is first used, and anew after it was end
   assert.equal(ended, 1);
   assert.equal(await worker().languageOf('Beat softly after every pick of the weft.'), 'en');
   assert.equal(started, 2);
+});
+
+test('a worker that does not come to itself is ended, its calls fail, and another one is started', async () => {
+  let ended = 0;
+  let isHung = true;
+  const worker = launch<NarrationApi>(
+    () => {
+      const made = new Worker(new URL('./narration.worker.ts', import.meta.url), { name: 'test' });
+      const hung = isHung && { postMessage() {} };
+      return Object.assign(made, { terminate: () => ended++ }, hung);
+    },
+    { lookEvery: 10, patience: 40 }
+  );
+  const asked = [worker().languageOf('One.'), worker().languageOf('Two.')];
+  for (const call of asked)
+    await assert.rejects(
+      () => call,
+      (error) => error instanceof PlaceError && error.problem.kind === 'too-heavy'
+    );
+  assert.equal(ended, 1);
+  isHung = false;
+  assert.equal(await worker().languageOf('Beat softly after every pick of the weft.'), 'en');
+  // It is looked at while it works, and left alone while it answers.
+  await new Promise((done) => setTimeout(done, 150));
+  assert.equal(ended, 1);
 });

@@ -126,6 +126,7 @@ test('a post without captions has nothing that could be foreign', async () => {
     seekTo: '',
     channel: { title: '', url: '' },
     blog: { title: '', url: '' },
+    players: ['https://video.example'],
     now: '2026-05-01T10:00:00Z',
     key: ''
   });

@@ -1,3 +1,7 @@
+import { showAsPublished, showBare, type ShownPost } from '$lib/core/article/review/asPublished.ts';
+import { decodeText } from '$lib/core/feeds/decode.ts';
+import { markupProblem } from '$lib/core/markup/guard.ts';
+import type { Fetched } from './coreApi.ts';
 import type { SentenceChoice } from '$lib/core/article/edit/choices.ts';
 import { extractArticle } from '$lib/core/article/extract/extract.ts';
 import type { ArticleLength } from '$lib/core/article/extract/length.ts';
@@ -129,6 +133,13 @@ export function talkApi() {
         claimed.flatMap((block) => sentencesIn(block.text).map((s) => s.text)),
         cues
       );
+    },
+
+    /** A page of the blog with a post in it; the bare post where the page gives no place for it. */
+    showAsPublished({ bytes, contentType, url }: Fetched, post: ShownPost): string {
+      const page = decodeText(bytes, contentType);
+      // A page that would hold up the parser is not the blog's own work.
+      return (markupProblem(page) ? null : showAsPublished(page, url, post)) ?? showBare(post);
     },
 
     /** What to look at in the text as it stands. */

@@ -17,16 +17,31 @@ export function canonicalAddress(address: string): string {
   return `${url.host.replace(/^www\./, '')}${path}${url.search}`;
 }
 
-/** An absolute http(s) address, resolved against a base; empty where there is none. */
+/** An absolute http(s) address, resolved against a base if there is one; empty where there is none. */
 export function absoluteAddress(address: string | undefined, base: string): string {
   if (!address) return '';
   try {
-    const url = new URL(address.trim(), base);
+    const url = new URL(address.trim(), base || undefined);
     return url.protocol === 'http:' || url.protocol === 'https:' ? url.href : '';
   } catch {
     return '';
   }
 }
+
+/** Where an address has the second to begin at (schema.org, `SeekToAction`). */
+const SEEK_PLACE = '{seek_to_second_number}';
+
+/** An absolute http(s) address with a place for the second to begin at; empty where there is none. */
+export function seekAddress(target: string, base: string): string {
+  if (!target.includes(SEEK_PLACE)) return '';
+  // Any number keeps the address an address while it is checked.
+  const stand = '31415926535';
+  return absoluteAddress(target.replaceAll(SEEK_PLACE, stand), base).replaceAll(stand, SEEK_PLACE);
+}
+
+/** The address that begins at a second, checked once more; empty where it is no web address. */
+export const addressAt = (seekTo: string, seconds: number): string =>
+  absoluteAddress(seekTo.replaceAll(SEEK_PLACE, String(Math.floor(seconds))), seekTo);
 
 /** What a person pasted, as an address: the scheme may be missing. Null if it cannot be one. */
 export function addressFromInput(input: string): string | null {

@@ -1,81 +1,8 @@
 import sanitize from 'sanitize-html';
 import { absoluteAddress } from './address.ts';
-import { breaksText, oneLine } from '../text/html.ts';
-
-/** The class of the element by which a made item tells its origin. */
-export const ORIGIN_CLASS = 'swift-twin-origin';
-
-const TEXT_TAGS = [
-  'p',
-  'br',
-  'hr',
-  'h1',
-  'h2',
-  'h3',
-  'h4',
-  'h5',
-  'h6',
-  'blockquote',
-  'pre',
-  'code',
-  'kbd',
-  'samp',
-  'ul',
-  'ol',
-  'li',
-  'dl',
-  'dt',
-  'dd',
-  'table',
-  'caption',
-  'thead',
-  'tbody',
-  'tfoot',
-  'tr',
-  'th',
-  'td',
-  'a',
-  'abbr',
-  'b',
-  'cite',
-  'data',
-  'del',
-  'dfn',
-  'em',
-  'i',
-  'ins',
-  'mark',
-  'q',
-  's',
-  'small',
-  'span',
-  'strong',
-  'sub',
-  'sup',
-  'time',
-  'u',
-  'div',
-  'section',
-  'article',
-  'details',
-  'summary',
-  'figure',
-  'figcaption',
-  'picture',
-  'img',
-  'iframe'
-];
-const ATTRIBUTES = {
-  '*': ['lang', 'dir', 'title'],
-  a: ['href', 'rel'],
-  img: ['src', 'alt', 'width', 'height', 'loading'],
-  iframe: ['src', 'title', 'width', 'height', 'allowfullscreen', 'loading'],
-  data: ['value', 'class'],
-  time: ['datetime'],
-  ol: ['start', 'reversed', 'type'],
-  td: ['colspan', 'rowspan'],
-  th: ['colspan', 'rowspan', 'scope']
-};
+import { ATTRIBUTES, ORIGIN_CLASS, TAGS } from './allowed.ts';
+import { MARKUP_LIMITS, markupProblem, textWithoutTags } from '../markup/guard.ts';
+import { breaksText, escapeHtml, oneLine } from '../text/html.ts';
 
 /** Characters of text that are kept as the opening. */
 const OPENING = 400;
@@ -91,17 +18,58 @@ export interface CleanHtml {
   origin: string | null;
 }
 
+/** Characters of a body that are looked at. */
+const LONGEST = MARKUP_LIMITS.length - 100;
+/** Elements within elements; deeper ones are left out. */
+const DEPTH = 200;
+
+const isMark = (attribs: sanitize.Attributes): boolean =>
+  attribs.class?.split(/\s+/).includes(ORIGIN_CLASS) ?? false;
+
+/** What is let through beside what always is. */
+interface Allowed {
+  frame: (address: string) => boolean;
+  /** The mark of an origin. */
+  marker: boolean;
+}
+
+/**
+ * Cleans the HTML of a post that is to go out, by the same list as HTML from outside: layouts may come
+ * from strangers, and titles and descriptions do. A mark of origin of its own is left out.
+ * @param players origins whose frames stay
+ */
+export function cleanPost(
+  source: string,
+  base: string,
+  players: readonly string[]
+): { html: string; leftOut: string[] } {
+  const leftOut: string[] = [];
+  const frame = (address: string) => {
+    const isOurs = players.includes(new URL(address).origin);
+    if (!isOurs) leftOut.push(address);
+    return isOurs;
+  };
+  return { html: cleanHtml(source, base, { frame, marker: false }).html, leftOut };
+}
+
 /**
  * Cleans HTML from outside: text structure, pictures, links and frames stay, nothing that runs
  * does. Addresses become absolute, and it is told what the HTML frames, links to and shows.
  */
-export function cleanHtml(source: string, base: string): CleanHtml {
+export function cleanHtml(
+  source: string,
+  base: string,
+  may: Allowed = { frame: () => true, marker: true }
+): CleanHtml {
   const found: Omit<CleanHtml, 'html' | 'opening'> = {
     embeds: [],
     links: [],
     pictures: [],
     origin: null
   };
+  // What nobody would write by hand is told in plain words, whatever it was.
+  if (markupProblem(source))
+    return cleanHtml(`<p>${escapeHtml(textWithoutTags(source.slice(0, LONGEST)))}</p>`, base);
   if (!/[<&]/.test(source))
     return { html: source, opening: oneLine(source.slice(0, OPENING)), ...found };
   let opening = '';
@@ -116,9 +84,10 @@ export function cleanHtml(source: string, base: string): CleanHtml {
       return { tagName, attribs: rest };
     };
   const html = sanitize(source, {
-    allowedTags: TEXT_TAGS,
-    allowedAttributes: ATTRIBUTES,
-    allowedClasses: { data: [ORIGIN_CLASS] },
+    allowedTags: [...TAGS],
+    allowedAttributes: ATTRIBUTES as Record<string, string[]>,
+    allowedClasses: { data: [ORIGIN_CLASS], figure: ['video'] },
+    nestingLimit: DEPTH,
     allowedSchemes: ['http', 'https', 'mailto'],
     parseStyleAttributes: false,
     nonTextTags: [
@@ -137,8 +106,7 @@ export function cleanHtml(source: string, base: string): CleanHtml {
       img: resolve('src', found.pictures),
       iframe: resolve('src', found.embeds),
       data(tagName, attribs) {
-        if (attribs.class?.split(/\s+/).includes(ORIGIN_CLASS))
-          found.origin = attribs.value ?? null;
+        if (isMark(attribs)) found.origin = attribs.value ?? null;
         return { tagName, attribs };
       }
     },
@@ -149,7 +117,9 @@ export function cleanHtml(source: string, base: string): CleanHtml {
       if (opening.length < OPENING) opening += text;
       return text;
     },
-    exclusiveFilter: (frame) => frame.tag === 'iframe' && !frame.attribs.src
+    exclusiveFilter: ({ tag, attribs }) =>
+      (tag === 'iframe' && !(attribs.src && may.frame(attribs.src))) ||
+      (tag === 'data' && !may.marker && isMark(attribs))
   });
   return { html, opening: oneLine(unescapeHtml(opening.slice(0, OPENING))), ...found };
 }

@@ -1,6 +1,6 @@
 import { Parser } from 'htmlparser2';
 import { z } from 'zod';
-import { absoluteAddress } from './address.ts';
+import { absoluteAddress, seekAddress } from './address.ts';
 
 export interface FeedLink {
   url: string;
@@ -160,8 +160,7 @@ function videosIn(json: string, base: string): VideoFacts[] {
           title: c.name
         })),
         seekTo:
-          video.potentialAction.find((a) => a.target.includes('{seek_to_second_number}'))?.target ??
-          ''
+          video.potentialAction.map((a) => seekAddress(a.target, base)).find((a) => a !== '') ?? ''
       };
     });
 }

@@ -87,7 +87,7 @@ test('a file of before opens as well', () => {
   );
   const old = { ...lane, sift: { ...filter, keep: ['reed'] }, gate: { opens: 'always' } };
   const read = readLaneFile(JSON.stringify(old), 'new', 2).lane;
-  assert.deepEqual([read.filter.keep, read.approval.mode], [['reed'], 'always']);
+  assert.deepEqual([read.filter.keep, read.approval.mode], [['reed'], 'after-review']);
   assert.ok(approval);
 });
 

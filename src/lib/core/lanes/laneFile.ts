@@ -43,7 +43,7 @@ export function writeLaneFile(lane: Lane, layouts: readonly KeptLayout[]): strin
 }
 
 /**
- * Reads a lane from a file. It is off, and its places are to be chosen.
+ * Reads a lane from a file. It is off, its places are to be chosen, and what it makes waits for review.
  * @throws where the file holds no lane
  */
 export function readLaneFile(
@@ -57,6 +57,8 @@ export function readLaneFile(
     // A file from elsewhere may name places; they are nobody's here.
     source: { ...given.source, places: [], playlists: [], sheet: null },
     make: withoutMark(given.make),
+    // Whoever wrote it is unknown: what it makes is looked at before it goes out.
+    approval: { mode: 'after-review' },
     targets: [],
     id,
     isOn: false,

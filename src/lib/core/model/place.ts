@@ -31,6 +31,8 @@ export const problemSchema = z.object({
     'nothing-to-make',
     /** The place answered, but not as its standard has it. */
     'not-understood',
+    /** It takes so long to read that it was given up; it is not tried again by itself. */
+    'too-heavy',
     /** The browser's own storage refused to read or write. */
     'storage',
     /** A fault of this application. */

@@ -35,7 +35,9 @@ export function htmlText(source: string): string {
   });
   parser.end(source);
   return text
-    .replace(/[ \t]*\n[ \t]*/g, '\n')
+    .split('\n')
+    .map((line) => line.trim())
+    .join('\n')
     .replace(/\n{3,}/g, '\n\n')
     .trim();
 }

@@ -1,9 +1,15 @@
 <script lang="ts">
   import { itemsOf } from '$lib/data/items.ts';
+  import type { Problem } from '$lib/core/model/place.ts';
+  import { readAddress } from '$lib/places/wire.ts';
+  import ProblemNote from '$lib/ui/ProblemNote.svelte';
+  import { attempt } from '$lib/work/tasks.svelte.ts';
+  import { talkWorker } from '$lib/workers/talk.ts';
   import type { Desk } from './deskState.svelte.ts';
 
   let { desk }: { desk: Desk } = $props();
   let form = $state<HTMLFormElement>();
+  let problem = $state.raw<Problem | null>(null);
 
   /** The latest public post of the blog: its page is the pattern. */
   async function pattern(): Promise<string> {
@@ -28,13 +34,23 @@
       categories: [...post.categories, ...post.tags],
       picture: post.picture && { url: post.picture.url, alt: post.picture.alt }
     };
+    const stop = new AbortController();
     const timer = setTimeout(async () => {
-      const page = await pattern();
-      (element.elements.namedItem('page') as HTMLInputElement).value = page;
-      (element.elements.namedItem('post') as HTMLInputElement).value = JSON.stringify(shown);
+      const made = await attempt(async () => {
+        const page = await readAddress(await pattern(), stop.signal);
+        return { blog: page.url, page: await talkWorker().showAsPublished(page, shown) };
+      });
+      if (stop.signal.aborted) return;
+      problem = made.problem;
+      if (!made.value) return;
+      for (const [name, value] of Object.entries(made.value))
+        (element.elements.namedItem(name) as HTMLInputElement | HTMLTextAreaElement).value = value;
       element.submit();
     }, 150);
-    return () => clearTimeout(timer);
+    return () => {
+      clearTimeout(timer);
+      stop.abort();
+    };
   });
 </script>
 
@@ -43,8 +59,9 @@
     The page of {desk.blog.title} with this post on it: its own layout around the very HTML that is sent.
   </p>
   <form bind:this={form} method="post" action="/preview" target="as-published" hidden>
-    <input name="page" /><input name="post" />
+    <textarea name="page"></textarea><input name="blog" />
   </form>
+  {#if problem}<ProblemNote {problem} />{/if}
   <iframe
     name="as-published"
     title="Preview of the post"

@@ -1,5 +1,6 @@
 <script lang="ts">
   import DOMPurify from 'dompurify';
+  import { ATTRIBUTES, TAGS } from '$lib/core/feeds/allowed.ts';
 
   interface Props {
     html: string;
@@ -9,12 +10,13 @@
     isTall?: boolean;
   }
   let { html, label, language, isTall = false }: Props = $props();
-  // Cleaned where it was stored, and again here, where it is shown.
+  // Cleaned where it was stored, and again by the same list here, where it is shown.
   const clean = $derived(
     DOMPurify.sanitize(html, {
-      ADD_TAGS: ['iframe'],
-      ADD_ATTR: ['allowfullscreen', 'loading'],
-      FORBID_TAGS: ['style', 'form']
+      ALLOWED_TAGS: [...TAGS],
+      ALLOWED_ATTR: [...new Set(Object.values(ATTRIBUTES).flat()), 'class'],
+      ALLOW_DATA_ATTR: false,
+      ALLOW_ARIA_ATTR: false
     })
   );
 </script>

@@ -69,7 +69,7 @@ async function refresh(
   for (const id of lane.source.places) {
     signal.throwIfAborted();
     const place = await getPlace(id);
-    if (place) await attempt(() => readPlaces(place));
+    if (place) await attempt(() => readPlaces(place, false));
   }
   for (const playlist of await getPlaylists(lane.source.playlists)) {
     const { problem } = await attempt(() => readPlaylist(playlist, signal));

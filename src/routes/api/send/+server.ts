@@ -1,5 +1,6 @@
 import { json } from '@sveltejs/kit';
 import { z } from 'zod';
+import { absoluteAddress } from '$lib/core/feeds/address.ts';
 import { problemAnswer, refuseForeign } from '$lib/server/answers.ts';
 import { askOutside } from '$lib/server/outside.ts';
 import { outsidePolicy } from '$lib/server/policy.ts';
@@ -44,8 +45,8 @@ export const POST: RequestHandler = async ({ request, url }) => {
     const location = outside.headers.location ?? '';
     return json({
       status: outside.status,
-      location:
-        URL.canParse(location, outside.url) && location ? new URL(location, outside.url).href : '',
+      // An address of another scheme is not handed on.
+      location: absoluteAddress(location, outside.url),
       retryAfter: retryAfter(outside.headers['retry-after']),
       body: readBody(outside.bytes)
     });

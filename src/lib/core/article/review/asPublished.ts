@@ -2,19 +2,19 @@ import type { Element, ElementContent, Root } from 'hast';
 import { fromHtml } from 'hast-util-from-html';
 import { toHtml } from 'hast-util-to-html';
 import { EXIT, SKIP, visit } from 'unist-util-visit';
-import { z } from 'zod';
 import { absoluteAddress } from '../../feeds/address.ts';
+import { escapeHtml } from '../../text/html.ts';
 
 /** What a post shows in the places that microformats2 names on a page. */
-export const shownPostSchema = z.object({
-  title: z.string(),
-  html: z.string(),
-  author: z.string(),
-  published: z.string(),
-  categories: z.array(z.string()),
-  picture: z.object({ url: z.string(), alt: z.string() }).nullable()
-});
-export type ShownPost = z.infer<typeof shownPostSchema>;
+export interface ShownPost {
+  title: string;
+  /** As it goes out. */
+  html: string;
+  author: string;
+  published: string;
+  categories: string[];
+  picture: { url: string; alt: string } | null;
+}
 
 /**
  * A page of the blog with another post in it: the blog's own markup and style sheet around the
@@ -53,6 +53,10 @@ export function showAsPublished(page: string, url: string, post: ShownPost): str
   });
   return toHtml(tree);
 }
+
+/** A post on a page that tells nothing of the blog's looks. */
+export const showBare = ({ title, html }: ShownPost): string =>
+  `<html><head><meta charset="utf-8"><title>${escapeHtml(title)}</title></head><body><p>The blog’s pages do not say where a post stands on them, so this is the bare post.</p><h1>${escapeHtml(title)}</h1>${html}</body></html>`;
 
 /** Addresses in the page stay those of the blog, and links open outside the frame. */
 function prepareHead(tree: Root, url: string, title: string): void {

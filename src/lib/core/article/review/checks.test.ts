@@ -23,6 +23,7 @@ const material: Material = {
   seekTo: '',
   channel: { title: '', url: '' },
   blog: { title: '', url: '' },
+  players: ['https://video.example'],
   now: '2026-06-01T10:00:00.000Z',
   key: 'k'
 };

@@ -18,6 +18,8 @@ export type Finding = { where: Where; level: 'wrong' | 'look' } & (
   /** Sentences that do not come from the talk of the video. */
   | { kind: 'not-from-talk'; count: number; text: string }
   | { kind: 'picture-without-text'; count: number }
+  /** A frame that is not of a connected place, and does not go out. */
+  | { kind: 'frame-left-out'; address: string }
   | { kind: 'title-long' | 'excerpt-long'; length: number; limit: number }
   | { kind: 'empty-block'; block: BlockKind; reason: EmptyReason }
   | { kind: 'field'; problem: FillProblem }
@@ -70,6 +72,8 @@ export function checkPost(post: ComposedPost, options: { needsCredit: boolean })
   if (links === 0) {
     findings.push({ where: 'text', level: 'look', kind: 'no-links' });
   }
+  for (const address of post.leftOut)
+    findings.push({ where: 'text', level: 'look', kind: 'frame-left-out', address });
   if (silent > 0) {
     findings.push({ where: 'text', level: 'wrong', kind: 'picture-without-text', count: silent });
   }

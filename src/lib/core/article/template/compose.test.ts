@@ -51,6 +51,7 @@ const material = (given: Partial<Material> = {}): Material => ({
   seekTo: 'https://c.example/watch/1?t={seek_to_second_number}',
   channel: { title: 'Loomworks', url: 'https://c.example/' },
   blog: { title: 'Notebook', url: 'https://b.example/' },
+  players: ['https://video.example'],
   now: '2026-06-01T10:00:00.000Z',
   key: 'key-1',
   ...given

@@ -14,42 +14,67 @@ export interface Filled {
   problems: FillProblem[];
 }
 
-const LIMITS = { parseLimit: 20_000, renderLimit: 500, memoryLimit: 2_000_000 };
+const LIMITS = { parseLimit: 20_000, renderLimit: 200, memoryLimit: 2_000_000 };
+/** Milliseconds that all wordings of a post may take together. */
+const POST_LIMIT = 400;
+
+/** Time that is left for the wordings of one post: a layout may come from a stranger. */
+export interface FillBudget {
+  /** Milliseconds. */
+  left: number;
+}
+export const newBudget = (): FillBudget => ({ left: POST_LIMIT });
+
+function engineOf(more: ConstructorParameters<typeof Liquid>[0]): Liquid {
+  const engine = new Liquid({ ...LIMITS, templates: {}, ...more });
+  // Values are always escaped; expressions within filters escape the limits of time.
+  for (const name of Object.keys(engine.filters))
+    if (name === 'raw' || name.endsWith('_exp'))
+      engine.registerFilter(name, () => {
+        throw new Error(`The filter “${name}” is not available.`);
+      });
+  return engine;
+}
+
 const engines = {
-  html: new Liquid({
-    ...LIMITS,
-    templates: {},
-    outputEscape: (value) => escapeHtml(String(value ?? ''))
-  }),
-  text: new Liquid({ ...LIMITS, templates: {} })
+  html: engineOf({ outputEscape: (value) => escapeHtml(String(value ?? '')) }),
+  text: engineOf({})
 };
 
 /**
  * Fills fields and chooses variants.
  * @param into `html` escapes the values of fields; the template's own markup stands
  * @param seed chooses variants: the same for the same seed
+ * @param budget shared by all wordings of a post
  */
 export function fill(
   template: string,
   fields: object,
   into: 'html' | 'text',
-  seed: string
+  seed: string,
+  budget: FillBudget = newBudget()
 ): Filled {
   const chosen = chooseVariants(template, seed);
   const unclosed = unclosedVariants(template);
+  const begun = performance.now();
   try {
+    if (budget.left <= 0) throw new Error('The layout takes too long to fill.');
     const engine = engines[into];
     const parsed = engine.parse(chosen);
     const unknown = engine
       .globalFullVariablesSync(parsed)
       .flatMap((path) => problemOf(path, fields) ?? []);
-    return { text: String(engine.renderSync(parsed, fields)), problems: [...unclosed, ...unknown] };
+    const renderLimit = Math.min(LIMITS.renderLimit, budget.left);
+    const text = String(engine.renderSync(parsed, fields, { renderLimit }));
+    return { text, problems: [...unclosed, ...unknown] };
   } catch (error) {
     const detail = error instanceof Error ? (error.message.split('\n')[0] ?? '') : String(error);
     return {
       text: into === 'html' ? escapeHtml(chosen) : chosen,
       problems: [{ kind: 'syntax', detail }]
     };
+  } finally {
+    budget.left -= performance.now() - begun;
   }
 }
 

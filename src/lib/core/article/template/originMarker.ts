@@ -1,6 +1,6 @@
 import type { Element } from 'hast';
 import { h } from 'hastscript';
-import { ORIGIN_CLASS } from '../../feeds/clean.ts';
+import { ORIGIN_CLASS } from '../../feeds/allowed.ts';
 import { writeHtml } from '../../markup/html.ts';
 
 /** The marker that a made post carries in its HTML: an element readers do not see. */

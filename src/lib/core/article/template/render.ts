@@ -1,6 +1,6 @@
 import type { Element, Root } from 'hast';
 import { h } from 'hastscript';
-import { visit } from 'unist-util-visit';
+import { SKIP, visit } from 'unist-util-visit';
 import { chapterFields, type Chapter } from '../../chapters/chapter.ts';
 import { onLines, readHtml, writeHtml } from '../../markup/html.ts';
 import { writeMarkdown } from '../../markup/markdown.ts';
@@ -87,8 +87,8 @@ export const articleMarkdown = (
 /** Attributes that only the desk needs. */
 const MARKS = ['dataStart', 'dataEnd', 'dataPart'];
 
-/** A post as it goes out: without the marks of the desk, and with `end` under it. */
-export function withoutMarks(html: string, end: Element): string {
+/** A post as it goes out: without the marks of the desk, and with nothing left open. */
+export function withoutMarks(html: string): string {
   const tree = readHtml(html);
   visit(tree, 'element', (node) => {
     for (const name of MARKS) delete node.properties[name];
@@ -97,8 +97,12 @@ export function withoutMarks(html: string, end: Element): string {
     if (/^t[dh]$/.test(node.tagName) && only?.type === 'element' && only.tagName === 'p')
       node.children = only.children;
   });
-  const isEmpty = tree.children.length === 0;
-  return writeHtml([...tree.children, ...(isEmpty ? [] : [LINE_END]), end]);
+  visit(tree, 'element', (node, index, parent) => {
+    // What stood in it was left out.
+    if (node.tagName !== 'figure' || node.children.length > 0 || !parent || index === undefined)
+      return;
+    parent.children.splice(index, 1);
+    return [SKIP, index];
+  });
+  return writeHtml(tree);
 }
-
-const LINE_END = { type: 'text' as const, value: '\n' };

@@ -19,25 +19,28 @@ export const blockKindSchema = z.enum([
 ]);
 export type BlockKind = z.infer<typeof blockKindSchema>;
 
+/** Of a layout, as one may come in a file of a stranger: characters, and how many of each. */
+const LIMITS = { line: 2_000, text: 20_000, names: 100, blocks: 60 };
+
 export const blockSchema = z.object({
   id: z.string(),
   kind: blockKindSchema,
   on: z.boolean(),
   /** A heading above the block, or empty. May hold fields. */
-  heading: z.string().default(''),
+  heading: z.string().max(LIMITS.line).default(''),
   /** The wording of lead, free text, credit and closing note. May hold fields and variants. */
-  text: z.string().default('')
+  text: z.string().max(LIMITS.text).default('')
 });
 export type Block = z.infer<typeof blockSchema>;
 
 /** How a post is laid out. Kept per channel and offered for the next upload. */
 export const templateSchema = z.object({
-  title: z.string(),
-  slug: z.string(),
-  excerpt: z.string(),
-  author: z.string(),
-  categories: z.array(z.string()),
-  tags: z.array(z.string()),
+  title: z.string().max(LIMITS.line),
+  slug: z.string().max(LIMITS.line),
+  excerpt: z.string().max(LIMITS.line),
+  author: z.string().max(LIMITS.line),
+  categories: z.array(z.string().max(LIMITS.line)).max(LIMITS.names),
+  tags: z.array(z.string().max(LIMITS.line)).max(LIMITS.names),
   date: z.enum(['video', 'now']),
   comments: z.enum(['open', 'closed']),
   /** The featured picture. */
@@ -46,7 +49,7 @@ export const templateSchema = z.object({
   length: z
     .union([z.enum(LENGTH_NAMES), z.int().min(LENGTH_RANGE.least).max(LENGTH_RANGE.most)])
     .default('medium'),
-  blocks: z.array(blockSchema)
+  blocks: z.array(blockSchema).max(LIMITS.blocks)
 });
 export type Template = z.infer<typeof templateSchema>;
 
