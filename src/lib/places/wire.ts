@@ -36,15 +36,32 @@ export function callDirectly<T>(
   read: (answer: Response) => T | Promise<T>
 ): Promise<T> {
   const limit = init.body instanceof FormData ? FILE_LIMIT : ANSWER_LIMIT;
-  return withTimeLimit(limit, undefined, async (signal) => {
-    const headers = { ...init.headers, ...(key && { authorization: `Bearer ${key}` }) };
-    const answer = await fetchOrProblem(url, { ...init, headers, signal }, url);
-    if (answer.ok) return read(answer);
-    const body: unknown = await answer.json().catch(() => '');
-    const retryAfter = Number(answer.headers.get('retry-after')) || null;
-    throw new PlaceError({ ...problemOf({ status: answer.status, body, retryAfter }), url });
-  });
+  return hidingKey(key, () =>
+    withTimeLimit(limit, undefined, async (signal) => {
+      const headers = { ...init.headers, ...(key && { authorization: `Bearer ${key}` }) };
+      const answer = await fetchOrProblem(url, { ...init, headers, signal }, url);
+      if (answer.ok) return read(answer);
+      const body: unknown = await answer.json().catch(() => '');
+      const retryAfter = Number(answer.headers.get('retry-after')) || null;
+      throw new PlaceError({ ...problemOf({ status: answer.status, body, retryAfter }), url });
+    })
+  );
 }
+
+/** Does something with a key. What a place says is kept in the journal and told by mail: not the key. */
+async function hidingKey<T>(key: string, work: () => Promise<T>): Promise<T> {
+  try {
+    return await work();
+  } catch (error) {
+    if (!(error instanceof PlaceError) || key.length < SHORTEST_KEY) throw error;
+    const { problem } = error;
+    const hidden = (text: string) =>
+      [key, encodeURIComponent(key)].reduce((all, k) => all.replaceAll(k, '•••'), text);
+    throw new PlaceError({ ...problem, detail: hidden(problem.detail), url: hidden(problem.url) });
+  }
+}
+/** A shorter one would hide parts of words. */
+const SHORTEST_KEY = 4;
 
 export const sendRequestSchema = z.object({
   url: z.string(),
@@ -74,11 +91,13 @@ export async function sendTo(request: SendRequest, signal?: AbortSignal): Promis
     headers: { 'Content-Type': 'application/json' },
     body: JSON.stringify(request)
   };
-  const sent = await call('/api/send', init, request.url, signal, async (answer) =>
-    sentSchema.parse(await answer.json())
-  );
-  if (sent.status >= 400) throw new PlaceError({ ...problemOf(sent), url: request.url });
-  return sent;
+  return hidingKey(request.key ?? '', async () => {
+    const sent = await call('/api/send', init, request.url, signal, async (answer) =>
+      sentSchema.parse(await answer.json())
+    );
+    if (sent.status >= 400) throw new PlaceError({ ...problemOf(sent), url: request.url });
+    return sent;
+  });
 }
 
 const errorBodySchema = z.object({

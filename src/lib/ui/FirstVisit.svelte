@@ -86,6 +86,7 @@
     <p class="text-sm">{blog.title} is connected. With a key, posts are published there.</p>
     <KeyForm
       place={blog}
+      goesTo={[blog.micropub, blog.tokenEndpoint]}
       purpose="Key for publishing to"
       help="Made at the blog, for programs. It stays in this browser and is sent to this blog only."
       {give}

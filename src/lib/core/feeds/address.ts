@@ -43,6 +43,14 @@ export function seekAddress(target: string, base: string): string {
 export const addressAt = (seekTo: string, seconds: number): string =>
   absoluteAddress(seekTo.replaceAll(SEEK_PLACE, String(Math.floor(seconds))), seekTo);
 
+/** An address that a key may be sent to: over https, or to this machine; empty otherwise. */
+export function keyAddress(address: string): string {
+  if (!URL.canParse(address)) return '';
+  const { protocol, hostname } = new URL(address);
+  const isHere = /^(?:localhost|127(?:\.\d+){3}|\[::1\])$/.test(hostname);
+  return protocol === 'https:' || (protocol === 'http:' && isHere) ? address : '';
+}
+
 /** What a person pasted, as an address: the scheme may be missing. Null if it cannot be one. */
 export function addressFromInput(input: string): string | null {
   const text = input.trim().replace(/^<|>$/g, '');

@@ -1,6 +1,6 @@
 import { Parser } from 'htmlparser2';
 import { z } from 'zod';
-import { absoluteAddress, seekAddress } from './address.ts';
+import { absoluteAddress, seekAddress, keyAddress } from './address.ts';
 
 export interface FeedLink {
   url: string;
@@ -86,9 +86,10 @@ function noteLink(
   const href = absoluteAddress(link.href, base);
   if (!href) return;
   const type = link.type ?? '';
-  if (rels.includes('micropub')) facts.micropub ||= href;
+  // Anybody may write a link into a comment; where keys go is told by the head of a page.
   if (isAnchor) return;
-  if (rels.includes('token_endpoint')) facts.tokenEndpoint ||= href;
+  if (rels.includes('micropub')) facts.micropub ||= keyAddress(href);
+  if (rels.includes('token_endpoint')) facts.tokenEndpoint ||= keyAddress(href);
   if (rels.includes('canonical')) facts.canonical ||= href;
   if (rels.includes('describedby') && /^application\/json\b/i.test(type))
     facts.description ||= href;

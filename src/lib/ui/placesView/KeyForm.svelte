@@ -1,5 +1,6 @@
 <script lang="ts">
   import { page } from '$app/state';
+  import { isSameSite } from '$lib/core/feeds/address.ts';
   import type { Problem } from '$lib/core/model/place.ts';
   import { demoKeyOf } from '$lib/work/start.ts';
   import { deck } from '$lib/ui/deck.svelte.ts';
@@ -9,6 +10,8 @@
 
   interface Props {
     place: { title: string; url?: string; hasKey: boolean; keyEnds?: string | null };
+    /** Addresses that the key is sent to. */
+    goesTo?: readonly string[];
     /** What the key is for, in words. */
     purpose: string;
     help: string;
@@ -16,10 +19,20 @@
     give: (key: string, signal: AbortSignal) => Promise<unknown>;
     take: () => unknown;
   }
-  let { place, purpose, help, give, take }: Props = $props();
+  let { place, goesTo = [], purpose, help, give, take }: Props = $props();
   let key = $state('');
   let problem = $state<Problem | null>(null);
   const id = $props.id();
+  /** Hosts that are not of the place itself: whoever writes its pages could send the key anywhere. */
+  const elsewhere = $derived([
+    ...new Set(
+      goesTo
+        .filter((address) => address && !isSameSite(address, place.url ?? ''))
+        .map((address) => new URL(address).host)
+    )
+  ]);
+  let isConfirmed = $state(false);
+  const mayBeSent = $derived(elsewhere.length === 0 || isConfirmed);
   /** The demo world says its own keys. */
   const demoKey = $derived(demoKeyOf(page.data.demo, place.url ?? ''));
 
@@ -50,6 +63,16 @@
     }}
   >
     <label class="text-sm font-semibold" for={id}>{purpose} {place.title}</label>
+    {#if elsewhere.length > 0}
+      <label class="flex items-baseline gap-2 text-sm">
+        <input type="checkbox" class="self-center" bind:checked={isConfirmed} />
+        <span
+          >The key will be sent to <strong>{elsewhere.join(' and ')}</strong>, which is not the
+          address of
+          {place.title}. I know this host.</span
+        >
+      </label>
+    {/if}
     <div class="flex flex-wrap gap-2">
       <input
         {id}
@@ -59,10 +82,13 @@
         bind:value={key}
         aria-describedby="{id}-help"
       />
-      <button class="strong btn btn-sm" disabled={key.trim() === ''}>Save key</button>
+      <button class="strong btn btn-sm" disabled={key.trim() === '' || !mayBeSent}>Save key</button>
       {#if demoKey}
-        <button type="button" class="plain btn btn-sm" onclick={() => save(demoKey)}
-          >Use the demo key</button
+        <button
+          type="button"
+          class="plain btn btn-sm"
+          disabled={!mayBeSent}
+          onclick={() => save(demoKey)}>Use the demo key</button
         >
       {/if}
     </div>

@@ -77,6 +77,7 @@
   {:else}
     <KeyForm
       place={network}
+      goesTo={[network.outbox, network.uploadMedia, network.tokenEndpoint]}
       purpose="Key for publishing at"
       help="Made at the network, for programs. It stays in this browser and is sent there only."
       give={(key, signal) => setNetworkKey(network, key, signal)}

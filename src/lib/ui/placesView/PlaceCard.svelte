@@ -102,6 +102,7 @@
   {#if place.micropub}
     <KeyForm
       {place}
+      goesTo={[place.micropub, place.tokenEndpoint]}
       purpose="Key for publishing to"
       help="Made at the {place.kind}, for programs. It stays in this browser, is sent to this {place.kind} only, and is never exported or logged. Reading needs none."
       {give}

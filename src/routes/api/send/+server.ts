@@ -1,6 +1,6 @@
 import { json } from '@sveltejs/kit';
 import { z } from 'zod';
-import { absoluteAddress } from '$lib/core/feeds/address.ts';
+import { absoluteAddress, keyAddress } from '$lib/core/feeds/address.ts';
 import { problemAnswer, refuseForeign } from '$lib/server/answers.ts';
 import { askOutside } from '$lib/server/outside.ts';
 import { outsidePolicy } from '$lib/server/policy.ts';
@@ -25,6 +25,8 @@ export const POST: RequestHandler = async ({ request, url }) => {
   const asked = requestSchema.safeParse(await request.json().catch(() => null));
   if (!asked.success) return json({ problem: { kind: 'bad-address' } }, { status: 400 });
   const { key, json: body, message, method, url: address } = asked.data;
+  if (key && !keyAddress(address))
+    return json({ problem: { kind: 'forbidden-address', url: address } }, { status: 403 });
   try {
     const outside = await askOutside(
       {
