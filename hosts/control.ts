@@ -18,6 +18,12 @@ const LABELS: Record<Exclude<keyof Faults, 'keyExpired' | 'overQuota'>, string> 
 /** The panel behind the scenes: the clock, the faults, the titles, a fresh start. */
 export function control(world: World): Hono {
   const app = new Hono();
+  // A page of another origin could send a form here; programs name no origin.
+  app.use(async (c, next) => {
+    const origin = c.req.header('origin');
+    const isForeign = origin !== undefined && origin !== new URL(c.req.url).origin;
+    return isForeign ? c.text('Only the pages of this world may do that.', 403) : next();
+  });
 
   app.get('/', (c) => {
     const { faults } = world.store.state;

@@ -91,11 +91,15 @@ export class ByHand implements Target {
     return { handOff, files };
   }
 
-  /** The same for the same key, and not to be guessed from it. */
-  async #messageId(key: string): Promise<string> {
-    const text = new TextEncoder().encode(`${this.surroundings.secret} ${key}`);
-    const digest = new Uint8Array(await crypto.subtle.digest('SHA-256', text)).slice(0, 16);
-    const code = [...digest].map((b) => b.toString(16).padStart(2, '0')).join('');
-    return `${code}@swift-twin.invalid`;
+  #messageId(key: string): Promise<string> {
+    return handOffId(this.surroundings.secret, key);
   }
+}
+
+/** The identifier of the message that hands an update over: the same for the same key, and not to be guessed from it. */
+export async function handOffId(secret: string, key: string): Promise<string> {
+  const text = new TextEncoder().encode(`${secret} ${key}`);
+  const digest = new Uint8Array(await crypto.subtle.digest('SHA-256', text)).slice(0, 16);
+  const code = [...digest].map((b) => b.toString(16).padStart(2, '0')).join('');
+  return `${code}@swift-twin.invalid`;
 }

@@ -6,7 +6,9 @@ import { MAILBOX_ID, readMailbox } from '$lib/data/mailbox.ts';
 import { getNetwork } from '$lib/data/networks.ts';
 import { note } from '$lib/data/journal.ts';
 import { closeWith, getEntry, openHandOffs } from '$lib/data/outbox.ts';
+import { ownSecret } from '$lib/data/secret.ts';
 import { byHand } from '$lib/places/adapter.ts';
+import { handOffId } from '$lib/places/byHand.ts';
 import { sendTo } from '$lib/places/wire.ts';
 import { attempt } from './tasks.svelte.ts';
 
@@ -67,7 +69,9 @@ async function close(entry: OutboxEntry, address: string): Promise<void> {
  */
 export async function answerHandOff(handOff: HandOff, address: string): Promise<void> {
   const entry = await getEntry(handOff.key);
-  if (entry) return close(entry, address);
+  // A key can be reckoned by anybody; what was handed off here knows the secret of this browser.
+  const isOurs = handOff.answer.messageId === (await handOffId(await ownSecret(), handOff.key));
+  if (entry && isOurs) return close(entry, address);
   const message = answerMessage(handOff, address, new Date());
   // Through our own server: a telephone has linked nothing, so its policy lets it call nobody.
   await sendTo({ url: handOff.answer.messages, method: 'POST', message });

@@ -78,8 +78,9 @@ export async function exportUpdates(
 ): Promise<void> {
   await runTask('Preparing the files', async (signal) => {
     const files: { name: string; input: string | Blob }[] = [];
-    for (const { network, version } of versions) {
-      const folder = slugOf(network.title);
+    const folders = distinct(versions.map(({ network }) => slugOf(network.title) || 'network'));
+    for (const [n, { network, version }] of versions.entries()) {
+      const folder = folders[n];
       for (const [i, payload] of partsOf(item, network, version).entries()) {
         const object = toObject(payload, updateKey(item, payload.form, network, i + 1));
         const name = i === 0 ? 'update' : `update-${i + 1}`;
@@ -96,6 +97,13 @@ export async function exportUpdates(
     downloadBlob(`${slugOf(item.title)}-updates.zip`, await downloadZip(files).blob());
   });
 }
+
+/** Names of which none is there twice. */
+const distinct = (names: readonly string[]): string[] =>
+  names.map((name, i) => {
+    const before = names.slice(0, i).filter((other) => other === name).length;
+    return before > 0 ? `${name}-${before + 1}` : name;
+  });
 
 async function fileAt(url: string, signal: AbortSignal): Promise<Blob | null> {
   if (isKept(url)) return keptFile(url);

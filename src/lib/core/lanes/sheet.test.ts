@@ -2,7 +2,7 @@ import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
 import Papa from 'papaparse';
-import { readSheet, rowOf, writeSheet } from './sheet.ts';
+import { MAX_ROWS, readSheet, rowOf, writeSheet } from './sheet.ts';
 
 const read = (text: string) => {
   const { sheet, problem } = readSheet(text);
@@ -70,10 +70,12 @@ test('whatever stands in a sheet comes back in its own columns', () => {
       (rows) => {
         const text = Papa.unparse([['address', 'x', 'y'], ...rows]);
         const sheet = read(text);
-        const back = Papa.parse<string[]>(writeSheet(sheet, new Map()).trim()).data.slice(1);
+        const back = read(writeSheet(sheet, new Map())).rows;
+        // A mark of ours in front of a formula is no part of the cell.
+        const bare = (c: string) => (/^'\s*[=+\-@＝＋－＠]./s.test(c) ? c.slice(1).trim() : c);
         assert.deepEqual(
           back.map((r) => r.slice(1, 3)),
-          rows.map((r) => r.slice(1))
+          rows.map((r) => r.slice(1).map(bare))
         );
       }
     )
@@ -99,4 +101,46 @@ test('a list that comes back twice has each column once', () => {
   const [head, row] = again.trim().split('\r\n');
   assert.equal(new Set(head!.split(',')).size, head!.split(',').length);
   assert.match(row!, /^https:\/\/c\.example\/1,mine,Undone,Twill,/);
+});
+
+test('no cell that goes out is taken for a formula, and it comes back as it was', () => {
+  const hostile = [
+    '=1+1',
+    '+1+1',
+    '-1+1',
+    '@SUM(A1)',
+    '＝1',
+    '＋1',
+    '－1',
+    '＠A1',
+    ' =1',
+    '\t=1',
+    '\n=1'
+  ];
+  const numbers = ['-5', '+49', '1,5', '-1.000'];
+  const sheet = {
+    columns: ['=head', 'b'],
+    rows: [...hostile, ...numbers].map((c) => [c, 'x']),
+    key: 1
+  };
+  const text = writeSheet(sheet, new Map());
+  const cells = Papa.parse<string[]>(text.trim()).data.map((row) => row[0] ?? '');
+  for (const cell of cells.slice(0, hostile.length + 1)) assert.match(cell, /^'/, cell);
+  assert.deepEqual(cells.slice(hostile.length + 1), numbers);
+  const { sheet: back } = readSheet(text);
+  assert.deepEqual(
+    back?.rows.map((r) => r[0]),
+    [...hostile, ...numbers].map((c) => c.trim())
+  );
+});
+
+test('a sheet of more rows than are taken is refused at once, however many there are', () => {
+  const begun = performance.now();
+  for (const rows of [MAX_ROWS + 1, 150_000, 1_000_000])
+    assert.equal(
+      readSheet(`address\n${'https://c.example/a\n'.repeat(rows)}`).problem?.kind,
+      'too-many-rows'
+    );
+  assert.equal(readSheet(`${'a,'.repeat(100_000)}\nb`).problem, null);
+  assert.ok(performance.now() - begun < 2_000, `${performance.now() - begun} ms`);
 });

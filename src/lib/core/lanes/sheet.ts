@@ -26,6 +26,7 @@ export type SheetProblem = { kind: 'empty' } | { kind: 'too-many-rows'; most: nu
 
 /** Rows of one sheet. */
 export const MAX_ROWS = 5_000;
+const MAX_COLUMNS = 200;
 /** The columns that are added when a sheet is given back. */
 const ADDED = ['status', 'title', 'link', 'reason', 'time'] as const;
 
@@ -38,10 +39,14 @@ const isAddress = (cell: string): boolean => /^https?:\/\/\S+$/i.test(cell.trim(
 export function readSheet(
   text: string
 ): { sheet: Sheet; problem: null } | { sheet: null; problem: SheetProblem } {
-  const { data } = Papa.parse<string[]>(text.replace(/^\uFEFF/, ''), { skipEmptyLines: 'greedy' });
-  const rows = data.map((row) => row.map((cell) => cell.trim()));
+  const { data } = Papa.parse<string[]>(text.replace(/^\uFEFF/, ''), {
+    skipEmptyLines: 'greedy',
+    // One more than is taken, with its head: what lies behind it is not read.
+    preview: MAX_ROWS + 2
+  });
+  const rows = data.map((row) => row.slice(0, MAX_COLUMNS).map((cell) => asWritten(cell.trim()).trim()));
   if (rows.length === 0) return { sheet: null, problem: { kind: 'empty' } };
-  const width = Math.max(...rows.map((r) => r.length));
+  const width = rows.reduce((most, row) => Math.max(most, row.length), 0);
   const counts = Array.from(
     { length: width },
     (_, i) => rows.filter((row) => isAddress(row[i] ?? '')).length
@@ -96,8 +101,16 @@ export function rowOf(
   );
 }
 
+/** What spreadsheets take for the beginning of a formula, in half and full width. */
+const FORMULA = /^\s*[=+\-@＝＋－＠].|^[\t\r\n]/s;
+const NUMBER = /^[+-]?\d+(?:[.,]\d+)*$/;
+
 /** What a spreadsheet would take for a formula is written so that it stays text. */
-const asText = (cell: string): string => (/^[=+\-@\t\r]/.test(cell) ? `'${cell}` : cell);
+const asText = (cell: string): string =>
+  FORMULA.test(cell) && !NUMBER.test(cell) ? `'${cell}` : cell;
+/** A cell without the mark that keeps it text. */
+const asWritten = (cell: string): string =>
+  cell.startsWith("'") && FORMULA.test(cell.slice(1)) ? cell.slice(1) : cell;
 
 /** The sheet as CSV (RFC 4180), its own columns kept, with what became of each row beside it. */
 export function writeSheet(
@@ -109,7 +122,7 @@ export function writeSheet(
   const missing = ADDED.filter((name) => !at.has(name));
   const head = [...columns, ...missing];
   const body = rows.map((cells, row) => {
-    const told = (name: (typeof ADDED)[number]) => asText(outcomes.get(row)?.[name] ?? '');
+    const told = (name: (typeof ADDED)[number]) => outcomes.get(row)?.[name] ?? '';
     const own = [...cells];
     for (const name of ADDED) {
       const i = at.get(name);
@@ -117,5 +130,6 @@ export function writeSheet(
     }
     return [...own, ...missing.map(told)];
   });
-  return `${Papa.unparse([head, ...body], { newline: '\r\n' })}\r\n`;
+  const cells = [head, ...body].map((line) => line.map(asText));
+  return `${Papa.unparse(cells, { newline: '\r\n' })}\r\n`;
 }

@@ -60,3 +60,56 @@ test('what is no message is read as an empty one', async () => {
     text: ''
   });
 });
+
+test('whatever stands in a message, it has its own headers and no other, and is read as it was written', async () => {
+  const any = fc.oneof(
+    fc.string({ unit: 'binary', maxLength: 120 }),
+    fc.constantFrom(
+      'a\r\nBcc: all@x.example',
+      'x>\r\n\r\nbody',
+      '=?UTF-8?B?QQ==?=',
+      '"',
+      '\0',
+      'ä'.repeat(90)
+    )
+  );
+  await fc.assert(
+    fc.asyncProperty(any, any, any, any, any, async (name, address, subject, text, file) => {
+      const raw = writeMessage({
+        from: { name, address: `${address}@x.example` },
+        to: `${address}@x.example`,
+        subject,
+        messageId: `${address}@x`,
+        inReplyTo: `${address}@y`,
+        date: new Date(0),
+        text,
+        html: `<p>${file}</p>`,
+        files: [{ name: file, type: file, bytes: Uint8Array.of(1, 2, 3) }]
+      });
+      const head = raw.slice(0, raw.indexOf('\r\n\r\n')).replace(/\r\n /g, ' ');
+      assert.deepEqual(
+        head.split('\r\n').map((line) => line.slice(0, line.indexOf(':'))),
+        [
+          'From',
+          'To',
+          'Subject',
+          'Message-ID',
+          'In-Reply-To',
+          'Date',
+          'MIME-Version',
+          'Content-Type'
+        ]
+      );
+      assert.ok(raw.split('\r\n').every((line) => line.length < 998));
+      const read = await PostalMime.parse(raw);
+      assert.equal(read.attachments.length, 1);
+      assert.deepEqual(
+        new Uint8Array(read.attachments[0]!.content as ArrayBuffer),
+        Uint8Array.of(1, 2, 3)
+      );
+      const lines = (given = '') => given.trim().split(/\r\n?|\n/);
+      assert.deepEqual(lines(read.text), lines(text.toWellFormed()));
+    }),
+    { includeErrorInReport: true }
+  );
+});

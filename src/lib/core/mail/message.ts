@@ -1,4 +1,3 @@
-import { createMimeMessage } from 'mimetext/browser';
 import PostalMime from 'postal-mime';
 
 export interface MessageFile {
@@ -38,30 +37,92 @@ function base64(bytes: Uint8Array): string {
   return (btoa(text).match(new RegExp(`.{1,${LINE}}`, 'g')) ?? []).join('\r\n');
 }
 
-/** What would begin a header of its own is taken out of a header's value. */
-const oneLine = (value: string): string => value.replace(/[\r\n\0]+/g, ' ').trim();
+/** What would end a header, or begin another one, is taken out of its value. */
+// eslint-disable-next-line no-control-regex
+const oneLine = (value: string): string => value.replace(/[\u0000-\u001f\u007f]+/g, ' ').trim();
+/** An address or identifier: nothing in it ends its angle brackets. */
+const withinBrackets = (value: string): string => oneLine(value).replace(/[\s<>"\\,;]/g, '');
 
-/** A message as it is sent: RFC 5322, with the parts of MIME (RFC 2045). */
+const utf8 = new TextEncoder();
+/** Bytes of an encoded word, so that it stays within 75 letters. */
+const WORD_BYTES = 42;
+
+/** Words of any script (RFC 2047), folded. */
+function encodedWords(line: string): string {
+  const parts: string[] = [];
+  let part = '';
+  for (const character of line) {
+    if (utf8.encode(part + character).length > WORD_BYTES) {
+      parts.push(part);
+      part = '';
+    }
+    part += character;
+  }
+  return [...parts, part].map((p) => `=?UTF-8?B?${base64(utf8.encode(p))}?=`).join('\r\n ');
+}
+
+/** The value of a header; as it is where each of its letters `may` stand there, and it is short. */
+function words(value: string, may: RegExp): string {
+  const line = oneLine(value);
+  return may.test(line) && !line.includes('=?') ? line : encodedWords(line);
+}
+const SUBJECT = /^[\x20-\x7e]{0,60}$/;
+const NAME = /^[A-Za-z0-9 ]{0,60}$/;
+
+/** A part of MIME: its headers, and its body in base64 or as parts of its own. */
+const entity = (headers: readonly string[], body: string): string =>
+  `${headers.join('\r\n')}\r\n\r\n${body}\r\n`;
+const encoded = (headers: readonly string[], bytes: Uint8Array): string =>
+  entity([...headers, 'Content-Transfer-Encoding: base64'], base64(bytes));
+
+/** Base64 has no such letters, so that no body can hold its own boundary. */
+function multipart(kind: 'mixed' | 'alternative', parts: readonly string[]): string {
+  const boundary = `=_${kind}_=`;
+  return entity(
+    [`Content-Type: multipart/${kind}; boundary="${boundary}"`],
+    `${parts.map((part) => `--${boundary}\r\n${part}`).join('')}--${boundary}--`
+  );
+}
+
+const mediaType = (type: string): string =>
+  /^[a-z]+\/[a-z0-9.+-]+$/i.test(type) ? type : 'application/octet-stream';
+
+function attachment({ name, type, bytes }: MessageFile): string {
+  const line = oneLine(name)
+    .replace(/\p{Surrogate}/gu, '')
+    .slice(0, 100);
+  const plain = line.replace(/[^A-Za-z0-9._-]+/g, '_').slice(0, 60);
+  const whole = encodeURIComponent(line.replace(/\p{Surrogate}/gu, '')).replace(
+    /['()*]/g,
+    (c) => `%${c.charCodeAt(0).toString(16)}`
+  );
+  return encoded(
+    [
+      `Content-Type: ${mediaType(type)}`,
+      `Content-Disposition: attachment; filename="${plain}";\r\n filename*=UTF-8''${whole}`
+    ],
+    bytes
+  );
+}
+
+/** A message as it is sent: RFC 5322, with the parts of MIME (RFC 2045 to 2047, 2183). */
 export function writeMessage(message: OutgoingMessage): string {
   const { from, to, subject, messageId, inReplyTo, date, text, html, files = [] } = message;
-  const made = createMimeMessage();
-  made.setSender({ name: oneLine(from.name), addr: from.address });
-  made.setRecipient(to);
-  made.setSubject(oneLine(subject));
-  made.setHeader('Message-ID', `<${messageId}>`);
-  if (inReplyTo) made.setHeader('In-Reply-To', `<${inReplyTo}>`);
-  made.setHeader('Date', date.toUTCString().replace('GMT', '+0000'));
-  const part = (contentType: string, data: string) =>
-    made.addMessage({
-      contentType,
-      encoding: 'base64',
-      data: base64(new TextEncoder().encode(data))
-    });
-  part('text/plain', text);
-  if (html) part('text/html', html);
-  for (const { name, type, bytes } of files)
-    made.addAttachment({ filename: oneLine(name), contentType: type, data: base64(bytes) });
-  return made.asRaw();
+  const part = (type: string, content: string) =>
+    encoded([`Content-Type: ${type}; charset=UTF-8`], utf8.encode(content));
+  const texts = [part('text/plain', text), ...(html ? [part('text/html', html)] : [])];
+  const body = texts.length > 1 ? multipart('alternative', texts) : texts[0]!;
+  const headers = [
+    `From: ${words(from.name, NAME)} <${withinBrackets(from.address)}>`,
+    `To: <${withinBrackets(to)}>`,
+    `Subject: ${words(subject, SUBJECT)}`,
+    `Message-ID: <${withinBrackets(messageId)}>`,
+    ...(inReplyTo ? [`In-Reply-To: <${withinBrackets(inReplyTo)}>`] : []),
+    `Date: ${date.toUTCString().replace('GMT', '+0000')}`,
+    'MIME-Version: 1.0'
+  ];
+  const whole = files.length > 0 ? multipart('mixed', [body, ...files.map(attachment)]) : body;
+  return `${headers.join('\r\n')}\r\n${whole}`;
 }
 
 const bare = (id: string | undefined): string => (id ?? '').replace(/^<|>$/g, '').trim();

@@ -5,6 +5,9 @@ import { writeMessage, type MessageFile } from '../mail/message.ts';
 /** Whoever sends a link may have written the fragment: nothing but web addresses is led to. */
 const webAddress = z.string().regex(/^https?:\/\//i);
 
+/** What goes into a header of a message. */
+const oneLine = z.string().regex(/^[^\s<>]{1,300}$/);
+
 /** What the page on a telephone needs to have an update posted by hand. */
 export const handOffSchema = z.object({
   key: z.string(),
@@ -23,7 +26,7 @@ export const handOffSchema = z.object({
     .object({ name: z.string(), url: z.union([webAddress, z.literal('')]), id: z.string() })
     .nullable(),
   /** Where the message that closes it goes, and what it answers. */
-  answer: z.object({ messages: webAddress, address: z.string(), messageId: z.string() })
+  answer: z.object({ messages: webAddress, address: oneLine, messageId: oneLine })
 });
 export type HandOff = z.infer<typeof handOffSchema>;
 

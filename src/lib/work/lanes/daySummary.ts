@@ -25,7 +25,8 @@ export async function sendSummaryWhenDue(): Promise<void> {
   const setting = await readSummarySetting();
   const yesterday = DateTime.now().minus({ days: 1 });
   const day = yesterday.toISODate();
-  if (!setting.isWanted || setting.last >= day) return;
+  // Another day than the last one: a clock that was set forward and back again mutes nothing.
+  if (!setting.isWanted || setting.last === day) return;
   await sendSummary(yesterday);
   await saveSummarySetting({ ...setting, last: day });
 }
