@@ -9,7 +9,7 @@ import {
 } from '../src/lib/core/article/extract/length.ts';
 import type { ArticleBlock } from '../src/lib/core/article/extract/article.ts';
 import { markdownPost, type MarkdownPost } from '../src/lib/core/markup/markdownPost.ts';
-import { FrontMatterError } from '../src/lib/core/markup/markdown.ts';
+import { MarkdownError } from '../src/lib/core/markup/markdown.ts';
 import { phraseStandings } from '../src/lib/core/article/review/phrases.ts';
 import { articleHtml, articleMarkdown } from '../src/lib/core/article/template/render.ts';
 import { proposeExcerpt, proposeTitles } from '../src/lib/core/article/extract/proposals.ts';
@@ -254,7 +254,7 @@ function markdownInput(call: Call): MarkdownPost {
   try {
     post = markdownPost(text);
   } catch (error) {
-    if (error instanceof FrontMatterError)
+    if (error instanceof MarkdownError)
       throw new BadInput(`${name}, line ${error.line}: ${error.message}`);
     throw error;
   }

@@ -1,3 +1,4 @@
+import { LONGEST, tame } from '../text/tame.ts';
 import { CaptionError } from './cue.ts';
 import { parsePlainText } from './plain.ts';
 import { parseSrt } from './srt.ts';
@@ -27,6 +28,16 @@ function isNoText(source: string): boolean {
   return start.includes('\u0000') || (start.match(CONTROL)?.length ?? 0) * 200 > start.length;
 }
 
+/** Cues of a file: some thirty hours of talk. */
+const MOST_CUES = 50_000;
+
+function hasMoreThan(text: string, wanted: string, most: number): boolean {
+  let count = 0;
+  for (let at = text.indexOf(wanted); at >= 0; at = text.indexOf(wanted, at + wanted.length))
+    if (++count > most) return true;
+  return false;
+}
+
 /**
  * Reads captions of any of the kinds in use.
  * @throws CaptionError when the file is not of the given format or has no words in it
@@ -34,10 +45,13 @@ function isNoText(source: string): boolean {
 export function readCaptions(source: string, format = formatOf(source)): ReadCaptions {
   if (isNoText(source))
     throw new CaptionError('This is no text: it may be a picture, a video or another file.', 1);
+  if (hasMoreThan(source, '-->', MOST_CUES))
+    throw new CaptionError(`It has more than ${MOST_CUES.toLocaleString('en')} captions.`, 1);
+  const text = tame(source, LONGEST.captions);
   const read =
     format === 'txt'
-      ? { ...parsePlainText(source), unreadable: [] }
-      : { ...(format === 'vtt' ? parseWebVtt(source) : parseSrt(source)), isTimed: true };
+      ? { ...parsePlainText(text), unreadable: [] }
+      : { ...(format === 'vtt' ? parseWebVtt(text) : parseSrt(text)), isTimed: true };
   if (!read.cues.some((cue) => /[\p{L}\p{N}]/u.test(cue.text))) {
     throw new CaptionError('There is no text in the captions.', 1);
   }

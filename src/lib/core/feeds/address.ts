@@ -1,3 +1,5 @@
+import { LONGEST } from '../text/tame.ts';
+
 /** Query parameters that tell where a reader came from or begins, not what is read. */
 const INCIDENTAL = /^(utm_\w+|fbclid|gclid|mc_[ce]id|ref|feature|si|t|start|time_continue)$/;
 
@@ -6,7 +8,7 @@ const INCIDENTAL = /^(utm_\w+|fbclid|gclid|mc_[ce]id|ref|feature|si|t|start|time
  * trailing slash and incidental parameters. Empty for what is not an http address.
  */
 export function canonicalAddress(address: string): string {
-  if (!URL.canParse(address)) return '';
+  if (address.length > LONGEST.address || !URL.canParse(address)) return '';
   const url = new URL(address);
   if (url.protocol !== 'http:' && url.protocol !== 'https:') return '';
   for (const name of [...url.searchParams.keys()]) {
@@ -19,7 +21,7 @@ export function canonicalAddress(address: string): string {
 
 /** An absolute http(s) address, resolved against a base if there is one; empty where there is none. */
 export function absoluteAddress(address: string | undefined, base: string): string {
-  if (!address) return '';
+  if (!address || address.length > LONGEST.address) return '';
   try {
     const url = new URL(address.trim(), base || undefined);
     return url.protocol === 'http:' || url.protocol === 'https:' ? url.href : '';

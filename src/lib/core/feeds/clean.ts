@@ -2,6 +2,7 @@ import sanitize from 'sanitize-html';
 import { absoluteAddress } from './address.ts';
 import { ATTRIBUTES, ORIGIN_CLASS, TAGS } from './allowed.ts';
 import { MARKUP_LIMITS, markupProblem, textWithoutTags } from '../markup/guard.ts';
+import { LONGEST, tame } from '../text/tame.ts';
 import { breaksText, escapeHtml, oneLine } from '../text/html.ts';
 
 /** Characters of text that are kept as the opening. */
@@ -19,7 +20,7 @@ export interface CleanHtml {
 }
 
 /** Characters of a body that are looked at. */
-const LONGEST = MARKUP_LIMITS.length - 100;
+const MOST_LETTERS = MARKUP_LIMITS.length - 100;
 /** Elements within elements; deeper ones are left out. */
 const DEPTH = 200;
 
@@ -69,9 +70,13 @@ export function cleanHtml(
   };
   // What nobody would write by hand is told in plain words, whatever it was.
   if (markupProblem(source))
-    return cleanHtml(`<p>${escapeHtml(textWithoutTags(source.slice(0, LONGEST)))}</p>`, base);
+    return cleanHtml(`<p>${escapeHtml(textWithoutTags(source.slice(0, MOST_LETTERS)))}</p>`, base);
   if (!/[<&]/.test(source))
-    return { html: source, opening: oneLine(source.slice(0, OPENING)), ...found };
+    return {
+      html: tame(source, LONGEST.text),
+      opening: oneLine(source.slice(0, OPENING)),
+      ...found
+    };
   let opening = '';
   const resolve =
     (name: 'src' | 'href', into: string[]) => (tagName: string, attribs: sanitize.Attributes) => {
@@ -113,7 +118,8 @@ export function cleanHtml(
     onOpenTag(name) {
       if (opening.length < OPENING && breaksText(name)) opening += ' ';
     },
-    textFilter(text) {
+    textFilter(given) {
+      const text = tame(given, LONGEST.text);
       if (opening.length < OPENING) opening += text;
       return text;
     },

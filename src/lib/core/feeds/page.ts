@@ -1,6 +1,7 @@
 import { Parser } from 'htmlparser2';
 import { z } from 'zod';
 import { absoluteAddress, seekAddress, keyAddress } from './address.ts';
+import { LONGEST, tame } from '../text/tame.ts';
 
 export interface FeedLink {
   url: string;
@@ -34,6 +35,8 @@ export interface VideoFacts {
   seekTo: string;
 }
 
+/** Feeds of a page; each is read. */
+const MOST_FEEDS = 10;
 const FEED_TYPE = /^application\/(atom\+xml|rss\+xml|rdf\+xml|feed\+json|json)\b/i;
 
 /** Reads the head links and the JSON-LD of an HTML page. Nothing of the page is run or kept. */
@@ -60,7 +63,7 @@ export function readPage(html: string, url: string): PageFacts {
       else if (name === 'link' || name === 'a') noteLink(facts, attributes, base, name === 'a');
     },
     ontext(text) {
-      if (inTitle) facts.title += text;
+      if (inTitle && facts.title.length < LONGEST.title) facts.title += text;
       if (script !== null) script += text;
     },
     onclosetag(name) {
@@ -72,7 +75,7 @@ export function readPage(html: string, url: string): PageFacts {
     }
   });
   parser.end(html);
-  facts.title = facts.title.replace(/\s+/g, ' ').trim();
+  facts.title = tame(facts.title, LONGEST.title).replace(/\s+/g, ' ').trim();
   return facts;
 }
 
@@ -102,12 +105,18 @@ function noteLink(
     )
   ) {
     facts.actor ||= href;
-  } else if (FEED_TYPE.test(type) && !facts.feeds.some((f) => f.url === href)) {
-    facts.feeds.push({ url: href, title: link.title ?? '' });
+  } else if (
+    FEED_TYPE.test(type) &&
+    facts.feeds.length < MOST_FEEDS &&
+    !facts.feeds.some((f) => f.url === href)
+  ) {
+    facts.feeds.push({ url: href, title: tame(link.title ?? '', LONGEST.title) });
   }
 }
 
-const text = z.union([z.string(), z.number().transform(String)]);
+const text = z
+  .union([z.string(), z.number().transform(String)])
+  .transform((given) => tame(given, LONGEST.address));
 const list = <T extends z.ZodType>(schema: T) =>
   z.union([z.array(schema), schema.transform((one) => [one])]).catch([]);
 const videoSchema = z.object({
@@ -155,7 +164,7 @@ function videosIn(json: string, base: string): VideoFacts[] {
             const address = absoluteAddress(c.contentUrl, base);
             return address ? [{ url: address, language: c.inLanguage }] : [];
           }),
-        chapters: video.hasPart.map((c) => ({
+        chapters: video.hasPart.slice(0, MOST_PARTS).map((c) => ({
           start: c.startOffset,
           end: c.endOffset,
           title: c.name
@@ -165,6 +174,9 @@ function videosIn(json: string, base: string): VideoFacts[] {
       };
     });
 }
+
+/** Chapters of a video. */
+const MOST_PARTS = 1_000;
 
 /** The objects at the top of a JSON-LD document: itself, a list, or its graph. */
 function nodesOf(data: unknown): Record<string, unknown>[] {

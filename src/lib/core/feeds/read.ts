@@ -6,6 +6,7 @@ import type { Item, Picture, Visibility } from '../model/item.ts';
 import { absoluteAddress } from './address.ts';
 import { cleanHtml } from './clean.ts';
 import { escapeHtml, paragraphsToHtml, plainText } from '../text/html.ts';
+import { LONGEST, tame } from '../text/tame.ts';
 
 export interface ReadFeed {
   format: 'rss' | 'rdf' | 'atom' | 'json';
@@ -103,16 +104,26 @@ function parse(text: string, url: string): Parsed {
   }
 }
 
+/** Tags of an entry that are kept. */
+const MOST_TAGS = 100;
+
+/** A title or a name: on one line, and as long as one is. */
+const line = (text: string | undefined): string =>
+  tame(plainText((text ?? '').slice(0, 4 * LONGEST.title)), LONGEST.title);
+
 function toEntry(source: Source, feed: FeedHead, base: string, now: string): FeedEntry | null {
   const url = absoluteAddress(source.url, base);
-  const nativeId = source.id?.trim() || url || source.title?.trim() || '';
+  const named = source.id?.trim() || url || source.title?.trim() || '';
+  const nativeId = named.slice(0, LONGEST.address);
   if (!nativeId) return null;
   const body = cleanHtml(source.content ?? source.summary ?? '', url || base);
   const madeFrom = absoluteAddress(source.madeFrom, base);
   const { opening } = body;
-  const title = plainText(source.title ?? '');
+  const title = line(source.title);
   const published = isoDate(source.published) ?? isoDate(source.updated);
-  const summary = source.summary ? plainText(source.summary) : firstWords(opening);
+  const summary = source.summary
+    ? plainText(tame(source.summary, LONGEST.text))
+    : firstWords(opening);
   return {
     kind: source.isVideo ? 'video' : 'post',
     nativeId,
@@ -121,9 +132,9 @@ function toEntry(source: Source, feed: FeedHead, base: string, now: string): Fee
     published,
     updated: isoDate(source.updated) ?? published,
     visibility: visibilityOf(source.access, published, now),
-    author: plainText(source.author ?? '') || feed.author,
-    language: source.language ?? '',
-    licence: source.licence ?? '',
+    author: line(source.author) || feed.author,
+    language: (source.language ?? '').slice(0, 35),
+    licence: (source.licence ?? '').slice(0, LONGEST.address),
     duration: positive(source.video?.duration),
     summary,
     pictures: source.pictures.length
@@ -138,7 +149,7 @@ function toEntry(source: Source, feed: FeedHead, base: string, now: string): Fee
       const address = absoluteAddress(c.url, base);
       return address ? [{ ...c, url: address }] : [];
     }),
-    tags: [...new Set(source.tags.map((tag) => plainText(tag)).filter(Boolean))],
+    tags: [...new Set(source.tags.slice(0, MOST_TAGS).map(line).filter(Boolean))],
     embeds: body.embeds,
     links: body.links,
     origin: body.origin ?? keyOfUid(madeFrom ? source.uid : undefined),
@@ -226,8 +237,8 @@ const READERS: Record<Parsed['format'], Reader> = {
     feed(raw, url) {
       const feed = raw as FeedOf<'atom'>;
       return {
-        title: plainText(feed.title?.value ?? ''),
-        author: plainText(feed.authors?.[0]?.name ?? ''),
+        title: line(feed.title?.value),
+        author: line(feed.authors?.[0]?.name),
         home: absoluteAddress(linkTo(feed.links, 'alternate'), url),
         next: absoluteAddress(linkTo(feed.links, 'next'), url)
       };
@@ -264,8 +275,8 @@ const READERS: Record<Parsed['format'], Reader> = {
     feed(raw, url) {
       const feed = raw as FeedOf<'rss'>;
       return {
-        title: plainText(feed.title ?? ''),
-        author: plainText(feed.dc?.creators?.[0] ?? ''),
+        title: line(feed.title),
+        author: line(feed.dc?.creators?.[0]),
         home: absoluteAddress(feed.link, url),
         next: absoluteAddress(linkTo(feed.atom?.links, 'next'), url)
       };
@@ -295,8 +306,8 @@ const READERS: Record<Parsed['format'], Reader> = {
     feed(raw, url) {
       const feed = raw as FeedOf<'rdf'>;
       return {
-        title: plainText(feed.title ?? ''),
-        author: plainText(feed.dc?.creators?.[0] ?? ''),
+        title: line(feed.title),
+        author: line(feed.dc?.creators?.[0]),
         home: absoluteAddress(feed.link, url),
         next: ''
       };
@@ -320,8 +331,8 @@ const READERS: Record<Parsed['format'], Reader> = {
     feed(raw, url) {
       const feed = raw as FeedOf<'json'>;
       return {
-        title: plainText(feed.title ?? ''),
-        author: plainText(feed.authors?.[0]?.name ?? ''),
+        title: line(feed.title),
+        author: line(feed.authors?.[0]?.name),
         home: absoluteAddress(feed.home_page_url, url),
         next: absoluteAddress(feed.next_url, url)
       };

@@ -44,7 +44,9 @@ export function readSheet(
     // One more than is taken, with its head: what lies behind it is not read.
     preview: MAX_ROWS + 2
   });
-  const rows = data.map((row) => row.slice(0, MAX_COLUMNS).map((cell) => asWritten(cell.trim()).trim()));
+  const rows = data.map((row) =>
+    row.slice(0, MAX_COLUMNS).map((cell) => asWritten(cell.trim()).trim())
+  );
   if (rows.length === 0) return { sheet: null, problem: { kind: 'empty' } };
   const width = rows.reduce((most, row) => Math.max(most, row.length), 0);
   const counts = Array.from(

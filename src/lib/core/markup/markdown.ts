@@ -13,8 +13,8 @@ import { VFile } from 'vfile';
 import { parse, stringify } from 'yaml';
 import { writeHtml } from './html.ts';
 
-/** Front matter that is not YAML, or not a list of names and values. */
-export class FrontMatterError extends Error {
+/** Markdown that cannot be read: its front matter is not YAML, or it is nested without end. */
+export class MarkdownError extends Error {
   constructor(
     message: string,
     readonly line: number
@@ -33,9 +33,20 @@ export interface MarkdownFile {
 /**
  * Markdown (CommonMark with tables and footnotes) with YAML front matter, as one tree with the HTML
  * that stands in it.
- * @throws FrontMatterError when the front matter cannot be read
+ * @throws MarkdownError
  */
 export function readMarkdown(source: string): MarkdownFile {
+  try {
+    return readTree(source);
+  } catch (error) {
+    // Each level of nesting takes a piece of the stack.
+    if (error instanceof RangeError)
+      throw new MarkdownError('It is nested too deeply to be read.', 1);
+    throw error;
+  }
+}
+
+function readTree(source: string): MarkdownFile {
   const tree = fromMarkdown(source.replace(/^\uFEFF/, ''), {
     extensions: [gfm(), frontmatter(['yaml'])],
     mdastExtensions: [gfmFromMarkdown(), frontmatterFromMarkdown(['yaml'])]
@@ -54,11 +65,11 @@ function frontOf({ value }: Yaml): Record<string, unknown> {
     front = parse(value);
   } catch (error) {
     const line = (error as { linePos?: { line: number }[] }).linePos?.[0]?.line ?? 1;
-    throw new FrontMatterError('The front matter is not YAML.', line + 1);
+    throw new MarkdownError('The front matter is not YAML.', line + 1);
   }
   if (front === null || front === undefined) return {};
   if (typeof front !== 'object' || Array.isArray(front))
-    throw new FrontMatterError('The front matter is not a list of names and values.', 2);
+    throw new MarkdownError('The front matter is not a list of names and values.', 2);
   return front as Record<string, unknown>;
 }
 

@@ -2,7 +2,7 @@ import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
 import { markdownPost } from './markdownPost.ts';
-import { FrontMatterError } from './markdown.ts';
+import { MarkdownError } from './markdown.ts';
 
 const SOURCE = [
   '---',
@@ -77,9 +77,9 @@ test('without front matter the first heading is the title, and no block', () => 
 test('front matter that cannot be read is reported with its line', () => {
   assert.throws(
     () => markdownPost('---\ntitle: Reeds\nnote: "open\n---\nText'),
-    (error) => error instanceof FrontMatterError && error.line >= 3
+    (error) => error instanceof MarkdownError && error.line >= 3
   );
-  assert.throws(() => markdownPost('---\n- one\n- two\n---\nText'), FrontMatterError);
+  assert.throws(() => markdownPost('---\n- one\n- two\n---\nText'), MarkdownError);
   assert.equal(markdownPost('---\n---\nText').blocks.length, 1);
 });
 

@@ -25,7 +25,7 @@ export interface MarkdownPost {
 
 /**
  * A post in Markdown with YAML front matter, as blocks of plain text that know where they stand.
- * @throws FrontMatterError when the front matter cannot be read
+ * @throws MarkdownError when the front matter cannot be read
  */
 export function markdownPost(source: string): MarkdownPost {
   const lines = source.replace(/^\uFEFF/, '').replace(/\r\n?/g, '\n');

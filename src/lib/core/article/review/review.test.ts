@@ -2,7 +2,7 @@ import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
 import { markdownPost } from '../../markup/markdownPost.ts';
-import { FrontMatterError } from '../../markup/markdown.ts';
+import { MarkdownError } from '../../markup/markdown.ts';
 import { phraseStandings, rangeFrom } from './phrases.ts';
 import { reviewText } from './review.ts';
 import { sentencesIn } from '../../text/sentencesIn.ts';
@@ -144,9 +144,9 @@ test('Markdown blocks know their line and column', () => {
 test('front matter that cannot be read is reported with its line', () => {
   assert.throws(
     () => markdownPost('---\ntitle: [a\n---\nx'),
-    (e) => e instanceof FrontMatterError && e.line >= 2
+    (e) => e instanceof MarkdownError && e.line >= 2
   );
-  assert.throws(() => markdownPost('---\n- a\n---\nx'), FrontMatterError);
+  assert.throws(() => markdownPost('---\n- a\n---\nx'), MarkdownError);
   const post = markdownPost(
     '# A title\n\n<iframe src="https://x.example"></iframe>\n\n![](p.png) [l](https://a.example)'
   );
