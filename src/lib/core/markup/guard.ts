@@ -21,7 +21,7 @@ const BOUNDARIES = names('applet caption marquee object select td template th bu
  */
 export function markupProblem(html: string): MarkupProblem | null {
   if (html.length > MARKUP_LIMITS.length) return 'too-long';
-  if (!html.includes('<')) return null;
+  if (!hasManyTags(html)) return null;
   let problem: MarkupProblem | null = null;
   let [depth, tags, rebuilt] = [0, 0, 0];
   const open = new Map<string, number>();
@@ -58,6 +58,16 @@ export function markupProblem(html: string): MarkupProblem | null {
   tokenizer.write(html);
   if (!problem) tokenizer.end();
   return problem;
+}
+
+/** So few that no limit is reached, whatever they are. */
+const FEW = 300;
+
+function hasManyTags(html: string): boolean {
+  let count = 0;
+  for (let at = html.indexOf('<'); at >= 0; at = html.indexOf('<', at + 1))
+    if (++count > FEW) return true;
+  return false;
 }
 
 /** The text of markup that is not parsed, its tags left out. */
