@@ -9,7 +9,7 @@ import { transferSchema } from '../src/lib/core/delivery/transfer.ts';
 import { placeSchema, PlaceError, type Place } from '../src/lib/core/model/place.ts';
 import { anItem } from '../src/lib/core/testing.ts';
 import { db } from '../src/lib/data/db.ts';
-import { saveKey } from '../src/lib/data/keys.ts';
+import { saveKey, sealKey } from '../src/lib/data/keys.ts';
 import { requestPost, requestPublish, requestVideo } from '../src/lib/data/outbox.ts';
 import { addPlace, getPlace, removePlace } from '../src/lib/data/places.ts';
 import { defaultTemplate } from '../src/lib/core/article/template/template.ts';
@@ -52,7 +52,7 @@ const blogPlace = (): Place =>
 beforeEach(async () => {
   await Promise.all(db.tables.map((table) => table.clear()));
   await addPlace(blogPlace());
-  await saveKey('blog', KEY);
+  await saveKey('blog', await sealKey(KEY));
 });
 
 const payload = aPostPayload({ title: 'A made post', html: '<p>Text</p>' });

@@ -176,6 +176,31 @@ test('the routes that go outside serve the application alone', async ({ request,
     data: { url: app.hosts, method: 'POST', message: 'x'.repeat(9_000_000) }
   });
   expect(large.status()).toBe(413);
+  const send = (data: string) =>
+    request.post(`${app.origin}/api/send`, {
+      headers: { ...ours, 'content-type': 'application/json' },
+      data
+    });
+  const deep = `${'['.repeat(200_000)}${']'.repeat(200_000)}`;
+  expect((await send(deep)).status()).toBe(400);
+  expect(
+    (await send(`{"url":"${app.hosts}/blog/micropub","method":"POST","json":${deep}}`)).status()
+  ).toBe(413);
+  expect((await send('{"url":"https://x.example/","method":"POST","key":"a\\nb"}')).status()).toBe(
+    400
+  );
+  expect((await send('{"url":"http://x.example/","method":"POST","key":"abc"}')).status()).toBe(
+    403
+  );
+  const form = { page: '<p>x', blog: 'javascript:alert(1)' };
+  const shown = (form: Record<string, string>) =>
+    request.post(`${app.origin}/preview`, { headers: { ...ours, origin: app.origin }, form });
+  expect((await shown(form)).status()).toBe(400);
+  expect((await shown({ page: '<p>x' })).status()).toBe(400);
+  const fine = await shown({ page: '<script>1</script>', blog: 'https://blog.example/post' });
+  expect(fine.headers()['content-security-policy']).toMatch(
+    /^sandbox allow-popups; default-src 'none'; style-src https:\/\/blog\.example /
+  );
   const page = await read(`${app.hosts}/channel/`);
   expect(page.headers()['content-type']).toBe('application/octet-stream');
   expect(page.headers()['content-security-policy']).toContain('sandbox');

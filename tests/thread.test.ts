@@ -6,7 +6,7 @@ import { readActor } from '../src/lib/core/feeds/actor.ts';
 import { readPage } from '../src/lib/core/feeds/page.ts';
 import type { UpdatePayload } from '../src/lib/core/delivery/payload.ts';
 import { db } from '../src/lib/data/db.ts';
-import { saveKey } from '../src/lib/data/keys.ts';
+import { saveKey, sealKey } from '../src/lib/data/keys.ts';
 import { requestPublishAll } from '../src/lib/data/outbox.ts';
 import { deliverEntry } from '../src/lib/delivery/deliverEntry.ts';
 import { connectNetwork } from '../src/lib/work/networks.ts';
@@ -42,7 +42,7 @@ beforeEach(async () => {
   const facts = readActor(await (await outside(actor)).json(), actor);
   assert.ok(facts);
   const { id: placeId } = await connectNetwork(facts);
-  await saveKey(placeId, 'wrenfold-updates-key');
+  await saveKey(placeId, await sealKey('wrenfold-updates-key'));
   const requests = [
     { key: FIRST, itemId: 'p', placeId, payload: part(1, '') },
     { key: SECOND, itemId: 'p', placeId, payload: part(2, FIRST) }

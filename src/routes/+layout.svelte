@@ -16,10 +16,14 @@
   let { data, children }: { data: { demo: unknown; rehearsal: string }; children: Snippet } =
     $props();
   let palette = $state(false);
+  let isInsecure = $state(false);
 
   onMount(() => {
     // Nothing is begun or taken up on a telephone that only came to post by hand.
     if (page.url.pathname === '/hand-off') return;
+    // Without https a browser has no locks between tabs and encrypts no keys.
+    isInsecure = !isSecureContext;
+    if (isInsecure) return;
     const demo = data.demo ? demoSchema.parse(data.demo) : null;
     void attempt(() => start(demo)).then(({ problem }) => {
       if (problem) deck.say(`The demo world could not be opened: ${problemMessage(problem).what}`);
@@ -58,6 +62,14 @@
 <!-- Whoever posts by hand, on a telephone, needs that page and nothing else. -->
 {#if page.url.pathname === '/hand-off'}
   <main class="h-dvh">{@render children()}</main>
+{:else if isInsecure}
+  <main class="mx-auto max-w-xl p-6">
+    <p role="alert">
+      <strong>This page was opened over plain http.</strong> Swift Twin needs https, or an address of
+      this machine such as http://127.0.0.1: without it a browser can neither encrypt your keys nor keep
+      two tabs from doing the same work. Nothing was read or changed.
+    </p>
+  </main>
 {:else}
   <div class="grid h-dvh grid-cols-[minmax(0,1fr)] grid-rows-[auto_minmax(0,1fr)_auto]">
     <TopBar onsearch={() => (palette = true)} />

@@ -8,7 +8,7 @@ import { db } from './db.ts';
 import { setAside } from './decisions.ts';
 import { applyReading, idsOf } from './items.ts';
 import { note } from './journal.ts';
-import { saveKey } from './keys.ts';
+import { saveKey, sealKey } from './keys.ts';
 import { addNetwork, getNetwork, patchNetwork } from './networks.ts';
 import {
   entryStore,
@@ -169,7 +169,7 @@ test('the parts of a thread are written down all together, or none of them', asy
 });
 
 test('disconnecting a place takes its key and its items along', async () => {
-  await saveKey('blog', 'secret');
+  await saveKey('blog', await sealKey('secret'));
   await applyReading(
     'blog',
     { items: [anItem({ id: 'p', kind: 'post' })], bodies: [], isListed: () => true },

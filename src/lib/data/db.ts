@@ -34,9 +34,17 @@ function giveSent(entry: OutboxEntry): void {
   entry.sentAt = isThere ? entry.updated : 0;
 }
 
+/** The key of a place, encrypted; `key` as it was before keys were encrypted. */
+export interface KeptKey {
+  placeId: string;
+  iv?: Uint8Array<ArrayBuffer>;
+  sealed?: Uint8Array<ArrayBuffer>;
+  key?: string;
+}
+
 export class Database extends Dexie {
   places!: EntityTable<Place, 'id'>;
-  keys!: EntityTable<{ placeId: string; key: string }, 'placeId'>;
+  keys!: EntityTable<KeptKey, 'placeId'>;
   items!: EntityTable<Item, 'id'>;
   bodies!: EntityTable<Body, 'id'>;
   details!: EntityTable<Details, 'id'>;

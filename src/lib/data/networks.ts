@@ -1,6 +1,6 @@
 import { networkSchema, type Network } from '$lib/core/model/network.ts';
 import { db } from './db.ts';
-import { forgetKey, saveKey } from './keys.ts';
+import { forgetKey, saveKey, sealKey } from './keys.ts';
 import { patchRow } from './patchRow.ts';
 
 export const getNetwork = (id: string): Promise<Network | undefined> => db.networks.get(id);
@@ -14,12 +14,18 @@ export const patchNetwork = (id: string, patch: Partial<Network>): Promise<void>
   patchRow(db.networks, networkSchema, id, patch);
 
 /** Stores a key and what came with it; a network that was disconnected meanwhile keeps none. */
-export const saveNetworkKey = (id: string, key: string, patch: Partial<Network>): Promise<void> =>
-  db.transaction('rw', [db.networks, db.keys], async () => {
+export async function saveNetworkKey(
+  id: string,
+  key: string,
+  patch: Partial<Network>
+): Promise<void> {
+  const sealed = await sealKey(key);
+  await db.transaction('rw', [db.networks, db.keys], async () => {
     if (!(await db.networks.get(id))) return;
-    await saveKey(id, key);
+    await saveKey(id, sealed);
     await patchNetwork(id, { ...patch, hasKey: true });
   });
+}
 
 export const removeNetworkKey = (id: string): Promise<void> =>
   db.transaction('rw', [db.networks, db.keys], async () => {

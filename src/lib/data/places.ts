@@ -1,6 +1,6 @@
 import { placeSchema, type Place } from '$lib/core/model/place.ts';
 import { db } from './db.ts';
-import { forgetKey, saveKey } from './keys.ts';
+import { forgetKey, saveKey, sealKey } from './keys.ts';
 import { patchRow } from './patchRow.ts';
 
 export const getPlace = async (id: string): Promise<Place | null> =>
@@ -19,12 +19,14 @@ export const patchPlace = (id: string, patch: Partial<Place>): Promise<void> =>
   patchRow(db.places, placeSchema, id, patch);
 
 /** Stores a key and what it allows; a place that was disconnected meanwhile keeps none. */
-export const savePlaceKey = (id: string, key: string, patch: Partial<Place>): Promise<void> =>
-  db.transaction('rw', [db.places, db.keys], async () => {
+export async function savePlaceKey(id: string, key: string, patch: Partial<Place>): Promise<void> {
+  const sealed = await sealKey(key);
+  await db.transaction('rw', [db.places, db.keys], async () => {
     if (!(await db.places.get(id))) return;
-    await saveKey(id, key);
+    await saveKey(id, sealed);
     await patchPlace(id, { ...patch, hasKey: true });
   });
+}
 
 /** Forgets the key of a place and what it allowed. */
 export const removePlaceKey = (id: string): Promise<void> =>

@@ -1,7 +1,19 @@
-<script lang="ts">
+<script lang="ts" module>
   import DOMPurify from 'dompurify';
   import { ATTRIBUTES, TAGS } from '$lib/core/feeds/allowed.ts';
 
+  const purifier = DOMPurify(window);
+  // A player plays and may be opened by itself; it opens nothing here and asks for nothing.
+  purifier.addHook('afterSanitizeAttributes', (node) => {
+    if (node.tagName === 'IFRAME')
+      node.setAttribute(
+        'sandbox',
+        'allow-scripts allow-same-origin allow-presentation allow-popups'
+      );
+  });
+</script>
+
+<script lang="ts">
   interface Props {
     html: string;
     label: string;
@@ -12,7 +24,7 @@
   let { html, label, language, isTall = false }: Props = $props();
   // Cleaned where it was stored, and again by the same list here, where it is shown.
   const clean = $derived(
-    DOMPurify.sanitize(html, {
+    purifier.sanitize(html, {
       ALLOWED_TAGS: [...TAGS],
       ALLOWED_ATTR: [...new Set(Object.values(ATTRIBUTES).flat()), 'class'],
       ALLOW_DATA_ATTR: false,

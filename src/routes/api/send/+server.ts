@@ -27,6 +27,8 @@ export const POST: RequestHandler = async ({ request, url }) => {
   const { key, json: body, message, method, url: address } = asked.data;
   if (key && !keyAddress(address))
     return json({ problem: { kind: 'forbidden-address', url: address } }, { status: 403 });
+  const written = message ?? asJson(body);
+  if (written === null) return json({ problem: { kind: 'too-large' } }, { status: 413 });
   try {
     const outside = await askOutside(
       {
@@ -38,7 +40,7 @@ export const POST: RequestHandler = async ({ request, url }) => {
           ...(body !== undefined && { 'content-type': 'application/json' }),
           ...(message !== undefined && { 'content-type': 'message/rfc822' })
         },
-        body: message ?? (body === undefined ? undefined : JSON.stringify(body))
+        body: written
       },
       outsidePolicy(),
       request.signal,
@@ -56,6 +58,15 @@ export const POST: RequestHandler = async ({ request, url }) => {
     return problemAnswer(error);
   }
 };
+
+/** @returns null where it is nested too deeply to be written */
+function asJson(body: unknown): string | undefined | null {
+  try {
+    return JSON.stringify(body);
+  } catch {
+    return null;
+  }
+}
 
 /** Seconds, from a number or a date. */
 function retryAfter(header: string | undefined): number | null {
