@@ -38,7 +38,6 @@ function base64(bytes: Uint8Array): string {
 }
 
 /** What would end a header, or begin another one, is taken out of its value. */
-// eslint-disable-next-line no-control-regex
 const oneLine = (value: string): string => value.replace(/[\u0000-\u001f\u007f]+/g, ' ').trim();
 /** An address or identifier: nothing in it ends its angle brackets. */
 const withinBrackets = (value: string): string => oneLine(value).replace(/[\s<>"\\,;]/g, '');
