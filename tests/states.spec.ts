@@ -151,3 +151,25 @@ test('a long journal and a long list of items are drawn as far as they are seen,
   await page.getByRole('searchbox', { name: 'Filter' }).fill('no such skein');
   await expect(page.getByText('No matching items.')).toBeVisible();
 });
+
+test('a tab gives way to a later version, and an older one leaves its data alone', async ({
+  home: page
+}) => {
+  await page.evaluate(
+    () =>
+      new Promise((done, fail) => {
+        const asked = indexedDB.open('swift-twin', 1000);
+        asked.onsuccess = () => {
+          asked.result.close();
+          done(null);
+        };
+        asked.onerror = () => fail(asked.error);
+        asked.onblocked = () => fail(new Error('Another tab holds the database.'));
+      })
+  );
+  const alert = page.getByRole('alert').filter({ hasText: 'Swift Twin' });
+  await expect(alert).toContainText('Another tab has brought in a new version');
+  await page.getByRole('button', { name: 'Load anew' }).click();
+  await expect(alert).toContainText('A later version of Swift Twin has kept its data');
+  await expect(page.getByRole('navigation')).toHaveCount(0);
+});

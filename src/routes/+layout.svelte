@@ -5,7 +5,9 @@
   import { countLanes } from '$lib/data/lanes.ts';
   import Deck from '$lib/ui/Deck.svelte';
   import Palette from '$lib/ui/Palette.svelte';
+  import { isOfLaterVersion, onReplaced } from '$lib/data/versions.ts';
   import TopBar from '$lib/ui/TopBar.svelte';
+  import TroubleNote, { type Trouble } from '$lib/ui/TroubleNote.svelte';
   import { problemMessage } from '$lib/ui/messages.ts';
   import { deck } from '$lib/ui/deck.svelte.ts';
   import { demoSchema, start } from '$lib/work/start.ts';
@@ -16,16 +18,23 @@
   let { data, children }: { data: { demo: unknown; rehearsal: string }; children: Snippet } =
     $props();
   let palette = $state(false);
-  let isInsecure = $state(false);
+  let trouble = $state<Trouble | null>(null);
 
   onMount(() => {
     // Nothing is begun or taken up on a telephone that only came to post by hand.
     if (page.url.pathname === '/hand-off') return;
     // Without https a browser has no locks between tabs and encrypts no keys.
-    isInsecure = !isSecureContext;
-    if (isInsecure) return;
+    if (!isSecureContext) {
+      trouble = 'insecure';
+      return;
+    }
+    const stopListening = onReplaced(() => (trouble = 'replaced'));
     const demo = data.demo ? demoSchema.parse(data.demo) : null;
-    void attempt(() => start(demo)).then(({ problem }) => {
+    const begin = async () => {
+      if (await isOfLaterVersion()) trouble = 'later';
+      else await start(demo);
+    };
+    void attempt(begin).then(({ problem }) => {
       if (problem) deck.say(`The demo world could not be opened: ${problemMessage(problem).what}`);
     });
     // Another tab may be closed in the middle of its work: what it left is taken up from here.
@@ -33,6 +42,7 @@
     const leading = new AbortController();
     let leads = false;
     const timer = setInterval(() => {
+      if (trouble) return;
       void resumeWork();
       // Who has no lanes does not load what drives them.
       if (leads) return;
@@ -44,6 +54,7 @@
     }, 5_000);
     return () => {
       clearInterval(timer);
+      stopListening();
       stopPairing();
       leading.abort();
     };
@@ -62,17 +73,16 @@
 <!-- Whoever posts by hand, on a telephone, needs that page and nothing else. -->
 {#if page.url.pathname === '/hand-off'}
   <main class="h-dvh">{@render children()}</main>
-{:else if isInsecure}
-  <main class="mx-auto max-w-xl p-6">
-    <p role="alert">
-      <strong>This page was opened over plain http.</strong> Swift Twin needs https, or an address of
-      this machine such as http://127.0.0.1: without it a browser can neither encrypt your keys nor keep
-      two tabs from doing the same work. Nothing was read or changed.
-    </p>
-  </main>
+{:else if trouble === 'insecure' || trouble === 'later'}
+  <main class="mx-auto max-w-xl p-6"><TroubleNote {trouble} /></main>
 {:else}
   <div class="grid h-dvh grid-cols-[minmax(0,1fr)] grid-rows-[auto_minmax(0,1fr)_auto]">
-    <TopBar onsearch={() => (palette = true)} />
+    <div>
+      {#if trouble}<div class="border-b border-line bg-sheet p-3">
+          <TroubleNote {trouble} />
+        </div>{/if}
+      <TopBar onsearch={() => (palette = true)} />
+    </div>
     <main class="relative min-h-0 min-w-0 overflow-clip">{@render children()}</main>
     <Deck />
   </div>

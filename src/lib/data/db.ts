@@ -123,4 +123,38 @@ export class Database extends Dexie {
   }
 }
 
-export const db = new Database();
+/** The version of the tables as they are declared here. */
+const VERSION = 9;
+/** IndexedDB counts whole numbers; Dexie leaves room for nine between two of its own. */
+const STEPS = 10;
+
+/**
+ * Whether a later version of this application has kept its data here: it may be laid out in ways that
+ * this one would spoil. Nothing is read or written then.
+ */
+export async function isOfLaterVersion(database: Database = db): Promise<boolean> {
+  await database.open();
+  const isLater = database.backendDB().version > VERSION * STEPS;
+  if (isLater) database.close({ disableAutoOpen: true });
+  return isLater;
+}
+
+const listeners = new Set<() => void>();
+
+/** Calls when another tab brings in a later version: this one has to be loaded anew. */
+export function onReplaced(listener: () => void): () => void {
+  listeners.add(listener);
+  return () => listeners.delete(listener);
+}
+
+/** Lets go of a database that another tab changes the tables of; it is not opened again from here. */
+export function giveWay(database: Database): Database {
+  database.on('versionchange', () => {
+    database.close({ disableAutoOpen: true });
+    for (const listener of listeners) listener();
+    return false;
+  });
+  return database;
+}
+
+export const db = giveWay(new Database());

@@ -110,6 +110,8 @@ export async function connectPlace(found: Found): Promise<Place> {
     problem: null
   };
   await addPlace(place);
+  // What is kept here from now on should not be thrown away when space runs low.
+  void navigator.storage?.persist?.();
   await note({ what: 'connected', placeId: place.id, title: place.title, url: place.url });
   return place;
 }

@@ -12,6 +12,8 @@ export interface Launcher<T> {
 const LOOK_EVERY = 5_000;
 /** Milliseconds in which a worker has to answer that look, however busy it is. */
 const PATIENCE = 60_000;
+/** For workers that reckon with the user's own film and sound, which may take long on a slow machine. */
+export const MEDIA_PATIENCE = 600_000;
 
 /**
  * Readies a worker to be started when it is first used. One that does not come to itself for a minute,
