@@ -173,3 +173,24 @@ test('a tab gives way to a later version, and an older one leaves its data alone
   await expect(alert).toContainText('A later version of Swift Twin has kept its data');
   await expect(page.getByRole('navigation')).toHaveCount(0);
 });
+
+test('the first page loads no more script than it needs: under 250 KB, packed', async ({
+  browser,
+  emptyApp
+}) => {
+  const page = await browser.newPage();
+  const session = await page.context().newCDPSession(page);
+  await session.send('Network.enable');
+  const scripts = new Set<string>();
+  let bytes = 0;
+  session.on('Network.responseReceived', ({ requestId, type }) => {
+    if (type === 'Script') scripts.add(requestId);
+  });
+  session.on('Network.loadingFinished', ({ requestId, encodedDataLength }) => {
+    if (scripts.has(requestId)) bytes += encodedDataLength;
+  });
+  await page.goto(emptyApp.origin, { waitUntil: 'networkidle' });
+  expect(bytes).toBeGreaterThan(50_000);
+  expect(bytes).toBeLessThan(250_000);
+  await page.close();
+});

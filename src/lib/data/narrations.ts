@@ -2,9 +2,9 @@ import {
   narrationSchema,
   renderSchema,
   type Narration,
-  type Render,
-  type VideoLook
+  type Render
 } from '$lib/core/narration/narration.ts';
+import { type VideoLook } from '$lib/core/narration/look.ts';
 import type { LaneLook } from '$lib/core/lanes/lane.ts';
 import { styleSchema } from '$lib/core/narration/styles.ts';
 import { db } from './db.ts';

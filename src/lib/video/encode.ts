@@ -25,7 +25,7 @@ import { matroskaChapters } from '$lib/core/chapters/inFile/matroska.ts';
 import { mp4Chapters } from '$lib/core/chapters/inFile/mp4.ts';
 import { SAMPLE_RATE } from '$lib/core/audio/loudness.ts';
 import { threeLetterCode } from '$lib/core/text/codes.ts';
-import type { Format } from '$lib/core/narration/narration.ts';
+import type { Format } from '$lib/core/narration/look.ts';
 import type { Part } from './parts.ts';
 import { readFile, writeWhole } from './files.ts';
 import { openMedia } from './ownMedia.ts';

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { formSchema } from '../updates/draft.ts';
 import { MANNERS } from '../lang/wordings.ts';
-import { videoLookSchema } from '../narration/narration.ts';
+import { videoLookSchema } from '../narration/look.ts';
 import { voiceChoiceSchema } from '../narration/voices.ts';
 import { paceSchema } from './pace.ts';
 import { searchSchema } from './search.ts';

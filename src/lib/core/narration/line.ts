@@ -26,3 +26,6 @@ export const lineSchema = z.object({
   source: z.object({ block: z.number(), from: z.number(), to: z.number() }).nullable()
 });
 export type Line = z.infer<typeof lineSchema>;
+
+/** Seconds that a picture without words stays. */
+export const SILENT_PICTURE = 3;

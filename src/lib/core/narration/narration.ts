@@ -1,14 +1,10 @@
 import { z } from 'zod';
 import { chapterSchema } from '../chapters/chapter.ts';
 import { videoDetailsSchema } from './details.ts';
-import { frameNameSchema, resolutionSchema } from './frames.ts';
 import { sceneSchema } from './scenes.ts';
 import { scriptOptionsSchema } from './line.ts';
-import { styleSchema } from './styles.ts';
+import { formatSchema, videoLookSchema } from './look.ts';
 import { voiceChoiceSchema } from './voices.ts';
-
-export const formatSchema = z.enum(['webm', 'mp4']);
-export type Format = z.infer<typeof formatSchema>;
 
 /** A post as it lies in the booth. */
 export const narrationSchema = z.object({
@@ -21,31 +17,19 @@ export const narrationSchema = z.object({
   /** Whether scenes were changed by hand since they were made. */
   isEdited: z.boolean(),
   voice: voiceChoiceSchema.nullable(),
-  frame: frameNameSchema,
-  resolution: resolutionSchema.default('720p'),
-  style: styleSchema,
+  ...videoLookSchema.shape,
   /** Names of kept media, or empty. */
   music: z.string(),
   /** Decibels of the music under speech. */
   musicLevel: z.number(),
   before: z.string(),
   after: z.string(),
-  format: formatSchema,
   details: videoDetailsSchema.nullable(),
   /** ISO 8601. */
   since: z.string(),
   changed: z.string()
 });
 export type Narration = z.infer<typeof narrationSchema>;
-
-/** How a video looks and what kind of file it is. */
-export const videoLookSchema = narrationSchema.pick({
-  frame: true,
-  resolution: true,
-  style: true,
-  format: true
-});
-export type VideoLook = z.infer<typeof videoLookSchema>;
 
 const mediaProblemSchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('not-media') }),

@@ -1,6 +1,6 @@
 import { z } from 'zod';
-import { lineSchema } from './line.ts';
-import { SILENT_PICTURE, type Script, type ScriptPart } from './script.ts';
+import { lineSchema, SILENT_PICTURE } from './line.ts';
+import type { Script, ScriptPart } from './script.ts';
 
 export const sceneKindSchema = z.enum([
   'title',

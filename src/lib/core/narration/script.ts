@@ -1,7 +1,7 @@
 import { sentencesIn } from '../text/sentencesIn.ts';
 import { spokenSeconds } from './duration.ts';
 import { normalizeForSpeech } from './normalization/normalize.ts';
-import type { Line, ScriptOptions } from './line.ts';
+import { SILENT_PICTURE, type Line, type ScriptOptions } from './line.ts';
 import { phrasesFor } from './phrases.ts';
 import { itemText, type PostBlock, type Unspoken } from '../markup/postBlocks.ts';
 import { arePair, thesisIn, weightOfFigures } from './emphasis.ts';
@@ -38,8 +38,6 @@ export interface Script {
 /** Seconds between two sentences, and before and after a heading, as reckoned before it is said. */
 const SENTENCE_PAUSE = 0.35;
 const PART_PAUSE = 0.7;
-/** Seconds that a picture without words stays. */
-export const SILENT_PICTURE = 3;
 /** A cut has a picture for each so many seconds, where the post has as many. */
 const PICTURE_EVERY = 20;
 

@@ -1,7 +1,7 @@
 <script lang="ts">
   import type { LaneLook } from '$lib/core/lanes/lane.ts';
   import { frameNameSchema, pixelsOf, resolutionSchema } from '$lib/core/narration/frames.ts';
-  import { formatSchema } from '$lib/core/narration/narration.ts';
+  import { formatSchema } from '$lib/core/narration/look.ts';
   import { VOICES, usualVoice } from '$lib/core/narration/voices.ts';
   import { readLookOfBooth } from '$lib/data/narrations.ts';
   import StyleFields from '$lib/ui/booth/StyleFields.svelte';
