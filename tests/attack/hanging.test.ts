@@ -14,6 +14,7 @@ import { markupProblem } from '../../src/lib/core/markup/guard.ts';
 import { htmlText } from '../../src/lib/core/text/html.ts';
 import { tame } from '../../src/lib/core/text/tame.ts';
 import { talkApi } from '../../src/lib/workers/talkApi.ts';
+import { endsSoon } from './limit.ts';
 
 const BASE = 'https://x.example/';
 const vtt = (texts: readonly string[]): string =>
@@ -99,23 +100,22 @@ const ATTACKS: Record<string, () => unknown> = {
 
 for (const [name, attack] of Object.entries(ATTACKS))
   test(`${name}: in a moment, or refused in words`, () => {
-    const begun = performance.now();
-    try {
-      attack();
-    } catch (error) {
-      assert.ok(error instanceof Error && error.name !== 'RangeError', String(error));
-    }
-    const took = performance.now() - begun;
-    assert.ok(took < 3_000, `${Math.round(took)} ms`);
+    endsSoon(() => {
+      try {
+        attack();
+      } catch (error) {
+        assert.ok(error instanceof Error && error.name !== 'RangeError', String(error));
+      }
+    });
   });
 
 test('captions without end are refused before they are read', () => {
-  const begun = performance.now();
-  assert.throws(
-    () => readCaptions(`WEBVTT\n\n${'00:00.000 --> 00:01.000\nx\n\n'.repeat(1_000_000)}`),
-    (error) => error instanceof CaptionError && /more than 50,000/.test(error.message)
+  endsSoon(() =>
+    assert.throws(
+      () => readCaptions(`WEBVTT\n\n${'00:00.000 --> 00:01.000\nx\n\n'.repeat(1_000_000)}`),
+      (error) => error instanceof CaptionError && /more than 50,000/.test(error.message)
+    )
   );
-  assert.ok(performance.now() - begun < 1_000);
 });
 
 test('text of people stays as it is', () => {

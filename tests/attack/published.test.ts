@@ -17,6 +17,7 @@ import {
 } from '../../src/lib/core/article/template/compose.ts';
 import { defaultTemplate, templateSchema } from '../../src/lib/core/article/template/template.ts';
 import { anItem } from '../../src/lib/core/testing.ts';
+import { endsSoon } from './limit.ts';
 
 /** What a stranger would like to have on the blog. */
 const HOSTILE = [
@@ -240,9 +241,7 @@ test('a layout of a stranger that computes without end is stopped', () => {
       text: i % 2 ? heavy : heavy.replaceAll('| where_exp: "x", "x == 1"', '| sort | reverse')
     }))
   });
-  const begun = performance.now();
-  const post = compose(layout, materialOf(GIVEN));
-  assert.ok(performance.now() - begun < 3000, `${performance.now() - begun} ms`);
+  const post = endsSoon(() => compose(layout, materialOf(GIVEN)));
   assert.ok(post.parts.every((p) => p.problems.length > 0));
   const many = Array.from({ length: 61 }, () => ({ id: 'a', kind: 'text', on: true }));
   assert.ok(!templateSchema.safeParse({ ...defaultTemplate, blocks: many }).success);
