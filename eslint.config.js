@@ -1,3 +1,4 @@
+import regexp from 'eslint-plugin-regexp';
 import svelte from 'eslint-plugin-svelte';
 import globals from 'globals';
 import ts from 'typescript-eslint';
@@ -22,6 +23,15 @@ export default ts.config(
           message: 'Node 20 collects these while a call runs: use withTimeLimit.'
         }
       ]
+    }
+  },
+  {
+    // What comes from outside may be written to hold up an expression.
+    ignores: ['**/*.test.ts', 'tests/**'],
+    plugins: { regexp },
+    rules: {
+      'regexp/no-super-linear-backtracking': 'error',
+      'regexp/no-super-linear-move': 'error'
     }
   },
   {

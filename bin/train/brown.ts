@@ -15,7 +15,7 @@ export function brownFiles(half: 'tune' | 'report' | 'all', names = /^c[a-r]\d\d
     .map((name) =>
       readFileSync(`${FOLDER}/${name}`, 'utf8')
         .split('\n')
-        .map((line) => (line.match(/\S+(?=\/[^/\s]+(?:\s|$))/g) ?? []).join(' '))
+        .map((line) => (line.match(/(?<!\S)\S+(?=\/[^/\s]+(?:\s|$))/g) ?? []).join(' '))
         .filter(Boolean)
     );
 }

@@ -61,7 +61,7 @@ const ABBREVIATION = /^(?:mr|mrs|ms|dr|st|jr|sr|vs|no|u\.s|[a-z])\.$/i;
 function sample(text: string, times: number): Sample {
   const words: string[] = [];
   const labels: number[] = [];
-  for (const token of text.replace(/\(Applause\.?\)|\[[^\]]*\]/gi, ' ').split(/\s+/)) {
+  for (const token of text.replace(/\(Applause\.?\)|\[[^[\]]*\]/gi, ' ').split(/\s+/)) {
     const word = bare(token);
     // A thought that is broken off goes on.
     const isEnd =

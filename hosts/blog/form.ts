@@ -22,7 +22,7 @@ export function slugOf(value: string): string {
     .toLowerCase()
     .replace(/ß/g, 'ss')
     .replace(/[^a-z0-9]+/g, '-')
-    .replace(/^-+|-+$/g, '')
+    .replace(/^-|-$/g, '')
     .slice(0, 80);
   return slug || 'post';
 }

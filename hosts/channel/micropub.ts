@@ -42,7 +42,7 @@ export function channelMicropub(world: World): Hono {
       A_MONTH,
       world.now()
     );
-  const find = (url: string) => all().find((u) => urlOf(u) === url.replace(/[?#].*$/, ''));
+  const find = (url: string) => all().find((u) => urlOf(u) === url.replace(/[?#].*/s, ''));
 
   app.get('/token', (c) => {
     const scopes = scopesOf(c, world, CHANNEL_KEYS);
@@ -232,7 +232,7 @@ function freeId(title: string, taken: readonly Upload[]): string {
       .replace(/[\u0300-\u036f]/g, '')
       .toLowerCase()
       .replace(/[^a-z0-9]+/g, '-')
-      .replace(/^-+|-+$/g, '')
+      .replace(/^-|-$/g, '')
       .slice(0, 50) || 'video';
   for (let n = 1; ; n++) {
     // Never the name of an upload that the world began with.

@@ -16,7 +16,7 @@ export function readWebVtt(text: string): Cue[] {
       const said = lines
         .slice(at + 1)
         .join('\n')
-        .replace(/<[^>]*>/g, '')
+        .replace(/<[^<>]*>/g, '')
         .replaceAll('&lt;', '<')
         .replaceAll('&gt;', '>')
         .replaceAll('&amp;', '&')

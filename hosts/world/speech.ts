@@ -33,7 +33,7 @@ export function speak(id: string, manner: 'edited' | 'rough'): Speech {
   const chapters: Chapter[] = [];
   const said: Cue[] = [];
   let at = 0.6;
-  for (const paragraph of text.split(/\n\s*\n|\n(?=#)|(?<=^#.*)\n/m)) {
+  for (const paragraph of text.replace(/^#.*\n/gm, '\n$&\n').split(/\n{2,}/)) {
     const line = paragraph.trim();
     if (!line) continue;
     if (line.startsWith('# ')) {

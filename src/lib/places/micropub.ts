@@ -191,7 +191,7 @@ function visibilityOf(properties: Properties): Visibility {
 function toOwnItem(properties: Properties, placeId: string, visibility: Visibility) {
   const url = first(properties, 'url');
   // Its feed will call it by its plain address once it is public; it is the same item then.
-  const nativeId = url.replace(/[?#].*$/, '');
+  const nativeId = url.replace(/[?#].*/s, '');
   const { html, origin, embeds, links } = cleanHtml(htmlOf(properties), url);
   const item: Item = {
     id: itemId(placeId, nativeId),

@@ -16,7 +16,7 @@ const fileName = (title: string): string =>
   title
     .toLowerCase()
     .replace(/[^\p{L}\p{N}]+/gu, '-')
-    .replace(/^-+|-+$/g, '')
+    .replace(/^-|-$/g, '')
     .slice(0, 60) || 'video';
 
 /** What is read out, scene by scene. */

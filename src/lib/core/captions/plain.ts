@@ -6,7 +6,7 @@ import { linesOf } from './webvtt.ts';
 export const SECONDS_A_WORD = 0.4;
 
 const TIMED =
-  /^\W{0,3}((?:\d{1,2}:)?\d{1,2}:\d{2}(?:[.,]\d{1,3})?)(?:\s*[-–—]+\s*(?:\d{1,2}:)?\d{1,2}:\d{2}(?:[.,]\d{1,3})?)?\W{0,3}(?:\s+(.*))?$/;
+  /^\W{0,3}((?:\d{1,2}:)?\d{1,2}:\d{2}(?:[.,]\d{1,3})?)(?:\s*[-–—]{1,3}\s*(?:\d{1,2}:)?\d{1,2}:\d{2}(?:[.,]\d{1,3})?)?\W{0,3}(?:\s(.*))?$/;
 
 /**
  * Reads a transcript as plain text. Lines that begin with a time, or stand below one, are said
@@ -18,7 +18,7 @@ export function parsePlainText(source: string): { cues: Cue[]; isTimed: boolean 
   const marks = lines.flatMap((line, i) => {
     const match = TIMED.exec(line);
     const at = match && readTimestamp(match[1] ?? '');
-    return at === null ? [] : [{ i, at, rest: match?.[2] ?? '' }];
+    return at === null ? [] : [{ i, at, rest: (match?.[2] ?? '').trimStart() }];
   });
   const isTimed = marks.length > 0 && marks.length * 12 >= lines.filter(Boolean).length;
   return { cues: isTimed ? timed(lines, marks) : untimed(lines), isTimed };

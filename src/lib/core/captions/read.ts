@@ -15,7 +15,9 @@ export interface ReadCaptions extends RawCaptions {
 /** What a caption file is, by its first lines. */
 export function formatOf(source: string): CaptionFormat {
   if (/^\uFEFF?WEBVTT(?:\s|$)/.test(source)) return 'vtt';
-  return /^\s*(?:\d+\s*:\s*)?\d{1,2}\s*:\s*\d{1,2}(?:\s*[.,:]\s*\d{1,3})?\s*-{1,3}>/m.test(source)
+  return /^[ \t]*(?:\d{1,4}\s{0,3}:\s{0,3})?\d{1,2}\s{0,3}:\s{0,3}\d{1,2}(?:\s{0,3}[.,:]\s{0,3}\d{1,3})?\s{0,3}-{1,3}>/m.test(
+    source
+  )
     ? 'srt'
     : 'txt';
 }

@@ -60,6 +60,6 @@ export const writeSrt = (cues: readonly Cue[]): string =>
   cues
     .map(({ start, end, text }, i) => {
       const times = `${writeTimestamp(start, ',')} --> ${writeTimestamp(end, ',')}`;
-      return `${i + 1}\n${times}\n${text.replace(/\s*\n\s*/g, '\n').trim()}\n`;
+      return `${i + 1}\n${times}\n${text.replace(/(?<!\s)\s*\n\s*/g, '\n').trim()}\n`;
     })
     .join('\n');

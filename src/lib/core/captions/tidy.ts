@@ -45,7 +45,7 @@ export interface Spoken {
   turns: Set<number>;
 }
 
-const SOUND = /[[(][^\])]{1,60}[\])]|[♪♫#*]{1,2}[^♪♫*\n]*[♪♫*]{1,2}|[♪♫]+/gu;
+const SOUND = /[[(][^\])]{1,60}[\])]|[♪♫#*]{1,2}[^♪♫*\n]{0,300}[♪♫*]{1,2}|[♪♫]+/gu;
 const SOUND_WORDS =
   /\b(music|applause|laugh(s|ter|ing)?|inaudible|silence|noise|cheer(s|ing)?|cough(s|ing)?|sigh(s|ing)?|musik|gelächter|beifall|applaus|musique|rires|música|risas)\b|[♪♫]/iu;
 /** Least length of a cue, in seconds. */
@@ -146,7 +146,7 @@ function withoutNotes(
       return options.speakers ? blank(found) : found;
     })
     .replace(
-      /(^|\n)\s*([\p{Lu}][\p{Lu}\p{M}.' -]{1,24}):(?=\s)/gu,
+      /(^|\n)[^\S\n]*([\p{Lu}][\p{Lu}\p{M}.' -]{1,24}):(?=\s)/gu,
       (found, _line, name: string) => {
         log.add('speaker', cue.start);
         hasTurn = true;
@@ -251,7 +251,7 @@ function saidAgain(words: readonly SpokenWord[]): number {
 /** "Right um." becomes "Right.": the end of a sentence outlives its filler. */
 function keepStop(words: SpokenWord[], filler: SpokenWord): void {
   const last = words.at(-1);
-  const stop = /[.!?…]+$/.exec(filler.text)?.[0];
+  const stop = /(?<![.!?…])[.!?…]+$/.exec(filler.text)?.[0];
   if (last && stop && !/[.!?…]$/.test(last.text)) last.text = last.text.replace(/,$/, '') + stop;
 }
 

@@ -79,7 +79,7 @@ export function readCueText(markup: string): Pick<Cue, 'text' | 'speaker' | 'sta
     if (words !== undefined) text += decodeEntities(words);
     else if (tag !== undefined) {
       const at = readTimestamp(tag);
-      const voice = /^v(?:\.[^\s]*)?\s+(.+)$/.exec(tag)?.[1];
+      const voice = /^v(?:\.\S*)?\s+(\S.*)$/.exec(tag)?.[1];
       if (at !== null) stamps.push({ at, offset: text.length });
       else if (voice && !speaker) speaker = decodeEntities(voice.trim());
       else if (/^rt\b/.test(tag)) text += ' (';
@@ -107,7 +107,7 @@ const escapeCue = (text: string): string =>
 /** Cues as WebVTT. Blank lines inside a cue would end it, so they are taken out. */
 export function writeWebVtt(cues: readonly Cue[]): string {
   const blocks = cues.map(({ start, end, text, speaker }) => {
-    const body = escapeCue(text.replace(/\s*\n\s*/g, '\n').trim());
+    const body = escapeCue(text.replace(/(?<!\s)\s*\n\s*/g, '\n').trim());
     const voice = speaker ? `<v ${escapeCue(speaker.replace(/\s+/g, ' '))}>` : '';
     return `${writeTimestamp(start)} --> ${writeTimestamp(end)}\n${voice}${body}\n`;
   });

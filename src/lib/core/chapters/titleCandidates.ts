@@ -145,7 +145,7 @@ const withoutArticle = (words: readonly string[], isAct: boolean): readonly stri
 export function shownTitle(talk: Talk, { from, to, kind }: TitleCandidate): string {
   const words = talk.words
     .slice(from, to)
-    .map((w) => w.text.replace(/^[("“]+|[,;:.!?…"”)]+$/g, ''));
+    .map((w) => w.text.replace(/^[("“]+|(?<![,;:.!?…"”)])[,;:.!?…"”)]+$/g, ''));
   const isHeadOfSentence = talk.sentences.some((s) => s.from === from);
   // A capital at the head of a sentence is not the word's own.
   if (isHeadOfSentence && !/^I\b/.test(words[0] ?? '')) words[0] = (words[0] ?? '').toLowerCase();

@@ -120,7 +120,7 @@ function thingOf(talk: Talk, { from, to }: TitleCandidate): string {
   const first = talk.tags[from] === 'DET' ? from + 1 : from;
   const words = talk.words
     .slice(first, to)
-    .map((w) => w.text.replace(/^[("“]+|[,;:.!?…"”)]+$/g, ''));
+    .map((w) => w.text.replace(/^[("“]+|(?<![,;:.!?…"”)])[,;:.!?…"”)]+$/g, ''));
   const isHeadOfSentence = talk.sentences.some((s) => s.from === first);
   if (isHeadOfSentence && talk.tags[first] !== 'PROPN') words[0] = (words[0] ?? '').toLowerCase();
   return words.join(' ');

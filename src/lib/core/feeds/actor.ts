@@ -52,7 +52,7 @@ export function readActor(body: unknown, from: string): ActorFacts | null {
   if (!id || !outbox) return null;
   const plain = (t: string) =>
     t
-      .replace(/<[^>]*>/g, '')
+      .replace(/<[^<>]*>/g, '')
       .replace(/\s+/g, ' ')
       .trim()
       .slice(0, 300);

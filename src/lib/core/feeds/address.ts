@@ -15,7 +15,7 @@ export function canonicalAddress(address: string): string {
     if (INCIDENTAL.test(name)) url.searchParams.delete(name);
   }
   url.searchParams.sort();
-  const path = url.pathname.replace(/\/+$/, '');
+  const path = url.pathname.replace(/(?<!\/)\/+$/, '');
   return `${url.host.replace(/^www\./, '')}${path}${url.search}`;
 }
 

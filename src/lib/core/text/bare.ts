@@ -6,4 +6,4 @@ export const bare = (word: string): string =>
     : word
         .toLowerCase()
         .replaceAll('’', "'")
-        .replace(/^[^\p{L}\p{N}]+|[^\p{L}\p{N}]+$/gu, '');
+        .replace(/^[^\p{L}\p{N}]+|(?<=[\p{L}\p{N}])[^\p{L}\p{N}]+$/gu, '');

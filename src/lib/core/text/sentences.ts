@@ -222,7 +222,7 @@ function written(
     if (commas[k] && !/[,;:.!?…–—-]$/.test(shown)) shown += ',';
     if (k === texts.length - 1 && !STOP.test(shown)) {
       const mark = isEnglish && isQuestion(plain.filter(Boolean)) ? '?' : '.';
-      shown = shown.replace(/[,;:–—-]+$/, '') + mark;
+      shown = shown.replace(/(?<![,;:–—-])[,;:–—-]+$/, '') + mark;
     }
     return shown;
   });

@@ -47,4 +47,4 @@ function cutAtWord(text: string, limit: number, length: (t: string) => number): 
   return kept.trim() ? `${bareEnd(kept)}…` : best ? `${best}…` : '';
 }
 
-const bareEnd = (text: string): string => text.replace(/[\s,;:–—-]+$/u, '');
+const bareEnd = (text: string): string => text.replace(/(?<![\s,;:–—-])[\s,;:–—-]+$/u, '');

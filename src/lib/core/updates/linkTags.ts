@@ -44,4 +44,4 @@ const tidyValue = (value: string): string =>
     .trim()
     .toLowerCase()
     .replace(/[^\p{L}\p{N}_.~-]+/gu, '-')
-    .replace(/^-+|-+$/g, '');
+    .replace(/^-+|(?<!-)-+$/g, '');

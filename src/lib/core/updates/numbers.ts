@@ -83,7 +83,9 @@ function writeLike(value: number, like: FoundNumber): string | null {
     return word && /^\p{Lu}/u.test(like.written) ? word[0]!.toUpperCase() + word.slice(1) : word;
   }
   const [whole, rest] = value.toFixed(like.decimals).split('.');
-  const grouped = like.thousands ? whole!.replace(/\B(?=(\d{3})+(?!\d))/g, like.thousands) : whole!;
+  const grouped = like.thousands
+    ? whole!.replace(/\B(?=(?:\d{3}){1,8}(?!\d))/g, like.thousands)
+    : whole!;
   return rest ? `${grouped}.${rest}` : grouped;
 }
 

@@ -105,7 +105,7 @@ function shortOption(text: string): string {
   const head =
     plainSentence(text).split(/[:;–—]|\.\s|,\s(?=and|but|so|because|which|und|aber|weil)/u)[0] ??
     '';
-  return capital(head.replace(/[.,!?…]+$/u, '').trim());
+  return capital(head.replace(/(?<![.,!?…])[.,!?…]+$/u, '').trim());
 }
 
 /**

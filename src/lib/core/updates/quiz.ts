@@ -306,7 +306,7 @@ const byNearness = <T>(steps: readonly T[], i: number): T[] =>
 const stepOf = (text: string): string =>
   capital(
     (plainSentence(text).split(/(?<=[.!?])\s/)[0] ?? '')
-      .replace(/[.!]+$/, '')
+      .replace(/(?<![.!])[.!]+$/, '')
       .replace(STEP_LEAD, '')
   );
 

@@ -69,7 +69,7 @@ export function plainSentence(text: string): string {
       plain = plain.replaceAll(open, '').replaceAll(close, '');
   }
   if ((plain.match(/"/g)?.length ?? 0) % 2 === 1) plain = plain.replaceAll('"', '');
-  return plain.replace(/\s+([.,;:!?])/gu, '$1').trim();
+  return plain.replace(/(?<!\s)\s+([.,;:!?])/gu, '$1').trim();
 }
 
 /** Whether a sentence can be understood without the one before it. */

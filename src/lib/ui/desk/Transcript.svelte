@@ -97,7 +97,7 @@
       .split(/\s+/)
       .slice(0, 5)
       .join(' ')
-      .replace(/[,.;:!?…]+$/, '');
+      .replace(/(?<![,.;:!?…])[,.;:!?…]+$/, '');
     desk.setChapters(splitChapter(desk.chapters, s.start, title));
     deck.say('A chapter begins here now. Give it a title above.');
   }

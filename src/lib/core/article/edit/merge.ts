@@ -129,7 +129,7 @@ export function textChanges(before: string, after: string): Change[] {
 
 /** Sentences and line ends, with the white space after them. */
 const pieces = (text: string): string[] =>
-  text.match(/[^\n]+?[.!?…]+["”’)]*(?:\s+|$)|[^\n]+\n?|\n/g) ?? [];
+  text.split(/(?<=\n)|(?<=[.!?…]["”’)]{0,3}\s{1,3})(?=\S)/).filter(Boolean);
 
 function likeness(a: string, b: string): number {
   const [words, others] = [a, b].map((t) => new Set(t.toLowerCase().split(/\s+/).filter(Boolean)));

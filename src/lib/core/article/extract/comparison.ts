@@ -95,6 +95,6 @@ function figureOf(
 }
 
 const withoutMarks = (text: string): string => {
-  const clean = text.replace(/[,.;:!?]+$/, '');
+  const clean = text.replace(/(?<![,.;:!?])[,.;:!?]+$/, '');
   return clean.replace(/\p{L}/u, (c) => c.toUpperCase());
 };

@@ -16,7 +16,7 @@ const LEADS = /^(?:hi|hello|hey|so|okay|now|and|well)[,\s]+/i;
 export function proposeTitles(talk: Talk, videoTitle: string): TitleProposals {
   const title = tidyTitle(videoTitle);
   const phrases = titlePhrases(talk, 12);
-  const head = title.split(/\s*[:–—|]\s*|,\s+/)[0] ?? title;
+  const head = title.split(/(?:(?<!\s)\s+)?[:–—|]\s*|,\s+/)[0] ?? title;
   const raw = [
     title,
     ...phrases.slice(0, 6).map((phrase) => `${head}: ${lower(phrase)}`),

@@ -128,7 +128,7 @@ function cutInside(talk: Talk, words: WrittenWord[]): WrittenWord[] {
       kept.push(word);
       continue;
     }
-    const mark = /[.!?…;:]+$/.exec(words[i + phrase.length - 1]?.text ?? '')?.[0];
+    const mark = /(?<![.!?…;:])[.!?…;:]+$/.exec(words[i + phrase.length - 1]?.text ?? '')?.[0];
     const last = kept.at(-1);
     if (last && mark && !/[.!?…;:]$/.test(last.text)) {
       kept[kept.length - 1] = { ...last, text: last.text.replace(/,$/, '') + mark };
@@ -179,7 +179,7 @@ function finish(words: WrittenWord[], lastSaid: string): WrittenWord[] {
     if (written) shown = shown.replace(/^[\p{L}'’]+/u, written);
     if (i === 0) shown = shown.replace(/\p{L}/u, (c) => c.toUpperCase()).replace(/^[–—-]+\s*/, '');
     if (i === words.length - 1 && !/[.!?…][”"’')]*$/.test(shown)) {
-      shown = shown.replace(/[,;:–—-]+$/, '');
+      shown = shown.replace(/(?<![,;:–—-])[,;:–—-]+$/, '');
       const mark = /[?!]/.exec(isCut ? '' : lastSaid)?.[0] ?? '.';
       shown += mark;
     }

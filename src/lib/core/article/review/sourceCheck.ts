@@ -11,7 +11,7 @@ const MIN_WORDS = 6;
 
 const wordsOf = (text: string): string[] =>
   text
-    .replace(/<[^>]*>/g, ' ')
+    .replace(/<[^<>]*>/g, ' ')
     .split(/\s+/)
     .flatMap((word) => (WRITTEN_FOR[bare(word)] ?? word).split(' '))
     .map(bare)

@@ -42,7 +42,7 @@ export function fieldsOf(source: FieldSource): Fields {
     video: {
       title: video.title,
       url: video.url,
-      summary: (paragraphs[0] ?? '').replace(/\s*\n\s*/g, ' ').trim(),
+      summary: (paragraphs[0] ?? '').replace(/(?<!\s)\s*\n\s*/g, ' ').trim(),
       description,
       author: video.author,
       date: (video.published ?? source.now).slice(0, 10),

@@ -13,4 +13,4 @@ export const slugOf = (text: string): string =>
     }
   )
     .slice(0, MOST)
-    .replace(/-+$/, '');
+    .replace(/(?<!-)-+$/, '');

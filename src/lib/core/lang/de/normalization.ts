@@ -189,7 +189,7 @@ const rules: SpeechRule[] = [
   { looks: /\b1 Uhr\b/g, said: () => 'ein Uhr' },
   { looks: /\b(\d+):(\d+)\b/g, said: ([, a, b]) => `${numberSaid(a!)} zu ${numberSaid(b!)}` },
   {
-    looks: /(\d+(?:\.\d{3})*(?:,\d+)?)\s?(€|Euro\b|\$|£|CHF\b)/g,
+    looks: /(?<!\d)(\d+(?:\.\d{3}){0,6}(?:,\d+)?)\s?(€|Euro\b|\$|£|CHF\b)/g,
     said: ([, n, sign]) => moneySaid(sign === 'Euro' ? '€' : sign!, n!)
   },
   { looks: /([€$£])\s?(\d+(?:\.\d{3})*(?:,\d+)?)/g, said: ([, sign, n]) => moneySaid(sign!, n!) },
@@ -237,7 +237,7 @@ const rules: SpeechRule[] = [
     looks: /(?<![\d.,])(1[1-9]\d\d)(?!\d|[.,]\d)/g,
     said: ([, y], before, after) =>
       /\b(?:Jahr|Jahre|seit|von|bis|um|ab|nach|vor|Anno|im|In|Seit)\s*$/.test(before) ||
-      /^\s*[.)!?]?\s*$/.test(after)
+      /^\s*(?:[.)!?]\s*)?$/.test(after)
         ? yearSaid(Number(y))
         : numberSaid(y!)
   },

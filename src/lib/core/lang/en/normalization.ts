@@ -336,11 +336,11 @@ const rules: SpeechRule[] = [
       `${minus ? 'minus ' : ''}${moneySaid(sign!, amount!, short ?? long)}`
   },
   {
-    looks: /(\d+(?:,\d{3})*(?:\.\d+)?)\s?(€|£|GBP|USD|EUR|JPY)(?!\w)/g,
+    looks: /(?<!\d)(\d+(?:,\d{3}){0,6}(?:\.\d+)?)\s?(€|£|GBP|USD|EUR|JPY)(?!\w)/g,
     said: ([, amount, sign]) => moneySaid(CODES[sign!] ?? sign!, amount!)
   },
   {
-    looks: /(\d+(?:\.\d+)?)\s?(p|¢)(?![\p{L}\d])/gu,
+    looks: /(?<!\d)(\d+(?:\.\d+)?)\s?(p|¢)(?![\p{L}\d])/gu,
     said: ([, n, s]) => `${numberSaid(n!)} ${s === 'p' ? 'pence' : 'cents'}`
   },
   // Fractions, yarn counts and twills: 8/2 and 2/2 are read number by number.
@@ -418,7 +418,7 @@ const rules: SpeechRule[] = [
       const isYear =
         YEAR_BEFORE.test(before) ||
         (PERHAPS_YEAR_BEFORE.test(before) && !/^\s+\p{L}/u.test(after)) ||
-        /^\s*[.)!?]?\s*$/.test(after) ||
+        /^\s*(?:[.)!?]\s*)?$/.test(after) ||
         /[(]$/.test(before);
       return isYear ? yearSaid(Number(y)) : numberSaid(y!);
     }
@@ -449,7 +449,7 @@ const rules: SpeechRule[] = [
   {
     looks: /\b([A-Z]{2,6})(s?)\b/g,
     said: ([m, letters, s], before, after) => {
-      const shouted = /[A-Z]{2,}\W*$/.test(before) || /^\W*[A-Z]{2,}\b/.test(after);
+      const shouted = /[A-Z]{2}\W*$/.test(before) || /^\W*[A-Z]{2,}\b/.test(after);
       if (shouted || isSaidAsWord(letters!)) return m!.toLowerCase();
       return `${spelled(letters!)}${s ? "'s" : ''}`;
     }

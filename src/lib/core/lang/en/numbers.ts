@@ -12,7 +12,7 @@ export function numberSaid(written: string): string {
   const clean = written.replace('\u2212', '-').replace(/[,\u2009\u202f\u00a0 ]/g, '');
   const [, sign, whole = '', decimals] = /^(-?)(\d*)(?:\.(\d+))?$/.exec(clean) ?? [];
   // 1.70 is said as 1.7; a lone nought is said.
-  const part = decimals?.replace(/(?<=\d)0+$/, '');
+  const part = decimals?.replace(/(?<=[1-9]|^\d)0+$/, '');
   const head =
     whole.length > 15
       ? digitsSaid(whole)

@@ -10,7 +10,7 @@ export const POINTS =
 export const DEFINES =
   /^(An?|The)\s+((?:[\p{L}-]+\s){0,2}?[\p{L}-]+)\s+(is|are)\s+((?:an?|the|what|where|one)\b.{12,}[.!])$/u;
 
-export const GERUND = /^([\p{Lu}][\p{L}-]+ing)\s+(is)\s+((?!not\b|easy|hard|so\b).{14,}[.!])$/u;
+export const GERUND = /^([\p{Lu}][\p{L}-]+ing)\s+(is)\s+((?!not\b|easy|hard|so\b)\S.{13,}[.!])$/u;
 
 export const BECAUSE = /^(.{12,}?),? (because) (?!of\b)((?:[\p{L}'’-]+ ){2,}.*?)[.!]$/u;
 

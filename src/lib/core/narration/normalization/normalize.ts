@@ -15,20 +15,20 @@ const opened = (text: string): string =>
     )
     .replace(/[©®™]/g, ' ')
     .replace(/[\u00ad\u200b-\u200f\u2060\ufeff]/g, '')
-    .replace(/\s+[–—]\s+|—/g, ', ')
-    .replace(/\s*[([{]\s*(?=\S)/g, ', ')
-    .replace(/\s*[)\]}](?=\s*[.,;:!?…]|\s*$)/g, '')
-    .replace(/\s*[)\]}]\s*/g, ', ');
+    .replace(/(?<!\s)\s+[–—]\s+|—/g, ', ')
+    .replace(/(?:(?<!\s)\s+)?[([{]\s*(?=\S)/g, ', ')
+    .replace(/(?:(?<!\s)\s+)?[)\]}](?=\s*(?:[.,;:!?…]|$))/g, '')
+    .replace(/(?:(?<!\s)\s+)?[)\]}]\s*/g, ', ');
 
 const closed = (text: string): string =>
   text
     .replace(/["“”„«»‹›*_`|\\^~]/g, ' ')
-    .replace(/(^|\s)['‘’‚]+|['‘’]+(?=\s|[.,;:!?]|$)/g, '$1')
+    .replace(/(^|\s)['‘’‚]+|(?<!['‘’])['‘’]+(?=\s|[.,;:!?]|$)/g, '$1')
     .replace(/[…]|\.{2,}/g, '.')
     .replace(/[·•‣▪]/g, ',')
-    .replace(/\s+([.,;:!?])/g, '$1')
+    .replace(/(?<!\s)\s+([.,;:!?])/g, '$1')
     .replace(/([,;:])(?:\s*[,;:])+/g, '$1')
-    .replace(/[,;:]+(?=[.!?])/g, '')
+    .replace(/(?<![,;:])[,;:]+(?=[.!?])/g, '')
     .replace(/^[\s,;:.–-]+/, '')
     .replace(/\s+/g, ' ')
     .trim();

@@ -58,8 +58,8 @@ export const VULGAR_SIGNS = Object.keys(VULGAR).join('');
 export const bareAddress = (address: string): string =>
   address
     .replace(/^(?:https?:\/\/)?(?:www\.)?/i, '')
-    .replace(/[?#].*$/, '')
-    .replace(/\/+$/, '');
+    .replace(/[?#].*/s, '')
+    .replace(/(?<!\/)\/+$/, '');
 
 const ROMAN: Readonly<Record<string, number>> = { I: 1, V: 5, X: 10, L: 50, C: 100 };
 
