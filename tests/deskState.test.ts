@@ -70,6 +70,7 @@ test('text that is not from the talk is found, wherever it came from', async () 
   const other = await deskOf('Straight selvedges: five things that helped');
   // As if a worker had answered for another video.
   desk.extracted = other.extracted;
+  await desk.compose();
   await desk.review();
   assert.ok(desk.findings.some((f) => f.kind === 'not-from-talk'));
 });
@@ -83,6 +84,7 @@ test('captions that are imported make the post of a video that has none', async 
     lines.map((text, i) => ({ start: i * 5, end: i * 5 + 4, text, settings: '' }))
   );
   assert.equal(desk.talk!.sentences.length, 2);
+  await desk.compose();
   assert.match(desk.post?.html ?? '', /Beat softly/);
   await desk.dropCaptions();
   assert.equal(desk.talk, null);

@@ -16,6 +16,7 @@ import {
   weighed,
   type PostInput
 } from './post.ts';
+import { composeApi } from '../workers/composeApi.ts';
 import { talkApi } from '../workers/talkApi.ts';
 
 const place = (kind: 'channel' | 'blog') =>
@@ -73,7 +74,7 @@ async function inputOf(change: Partial<PostInput> = {}): Promise<PostInput> {
 }
 
 test('a post has the title, the player, the chapters and the words of its video', async () => {
-  const { post, key } = makePost(await inputOf());
+  const { post, key } = await makePost(composeApi, await inputOf());
   assert.equal(post.title, 'Reeds');
   assert.equal(key, postKey(video, place('blog')));
   assert.match(post.html, /https:\/\/video\.example\/embed\/v/);
@@ -82,11 +83,14 @@ test('a post has the title, the player, the chapters and the words of its video'
 });
 
 test('the same video has the same key at a blog, whatever is made of it, and another at another', async () => {
-  const one = makePost(await inputOf());
-  const other = makePost(await inputOf({ description: 'Otherwise.', now: '2027-01-01T10:00:00Z' }));
+  const one = await makePost(composeApi, await inputOf());
+  const other = await makePost(
+    composeApi,
+    await inputOf({ description: 'Otherwise.', now: '2027-01-01T10:00:00Z' })
+  );
   assert.equal(one.key, other.key);
   assert.notEqual(one.key, postKey(video, { url: 'https://other.example/' }));
-  assert.equal(makePost(await inputOf({ blog: null })).key, '');
+  assert.equal((await makePost(composeApi, await inputOf({ blog: null }))).key, '');
 });
 
 test('chapters come from the hand, else from the channel, else from the talk', () => {
@@ -99,9 +103,12 @@ test('chapters come from the hand, else from the channel, else from the talk', (
 });
 
 test('a text that was edited goes out as it was edited, with everything else as it is made', async () => {
-  const { made } = makePost(await inputOf());
+  const { made } = await makePost(composeApi, await inputOf());
   const html = '<p>Written by hand.</p>';
-  const { post } = makePost(await inputOf({ edited: { base: made.marked, html } }));
+  const { post } = await makePost(
+    composeApi,
+    await inputOf({ edited: { base: made.marked, html } })
+  );
   assert.match(post.html, /Written by hand\./);
   assert.doesNotMatch(post.html, /two ends in each dent/);
   assert.equal(post.title, made.title);
@@ -109,7 +116,7 @@ test('a text that was edited goes out as it was edited, with everything else as 
 
 test('words of another talk are found and block; words of one’s own hand are left alone', async () => {
   const input = await inputOf();
-  const { made } = makePost(input);
+  const { made } = await makePost(composeApi, input);
   assert.deepEqual(await findForeignText(worker, { made, edited: null }, details), []);
   const other = {
     ...details,
@@ -135,16 +142,15 @@ test('a video of somebody else needs its credit', async () => {
   const template = structuredClone(defaultTemplate);
   template.blocks = template.blocks.filter((block) => block.kind !== 'credit');
   const input = await inputOf({ video: guest, template });
-  const found = findingsOf(makePost(input).post, input).map((f) => f.kind);
+  const found = findingsOf((await makePost(composeApi, input)).post, input).map((f) => f.kind);
   const own = await inputOf({ template });
-  const missing = found.filter(
-    (kind) => !findingsOf(makePost(own).post, own).some((f) => f.kind === kind)
-  );
+  const { post } = await makePost(composeApi, own);
+  const missing = found.filter((kind) => !findingsOf(post, own).some((f) => f.kind === kind));
   assert.equal(missing.length, 1, missing.join());
 });
 
 test('a date is sent for a dated post alone', async () => {
-  const { post } = makePost(await inputOf());
+  const { post } = await makePost(composeApi, await inputOf());
   const on = '2026-06-01T08:00';
   assert.equal(toPayload(post, { status: 'dated', on }).date, new Date(on).toISOString());
   assert.equal(toPayload(post, { status: 'public', on }).date, post.date);
@@ -152,7 +158,10 @@ test('a date is sent for a dated post alone', async () => {
 
 test('without captions there is no talk, and still a post', async () => {
   assert.equal(talkSourceOf({ video, details: null }), null);
-  const { post } = makePost(await inputOf({ details: null, extracted: null, chapters: [] }));
+  const { post } = await makePost(
+    composeApi,
+    await inputOf({ details: null, extracted: null, chapters: [] })
+  );
   assert.match(post.html, /https:\/\/video\.example\/embed\/v/);
   assert.match(post.html, /All about reeds/);
 });

@@ -1,11 +1,6 @@
 import type { SentenceChoice } from '$lib/core/article/edit/choices.ts';
 import { checkPost, needsCredit, type Finding } from '$lib/core/article/review/checks.ts';
-import {
-  compose,
-  finished,
-  type ComposedPost,
-  type Material
-} from '$lib/core/article/template/compose.ts';
+import type { ComposedPost, Material } from '$lib/core/article/template/compose.ts';
 import type { ArticleLength } from '$lib/core/article/extract/length.ts';
 import type { GivenPicture } from '$lib/core/article/extract/layOut.ts';
 import type { Template } from '$lib/core/article/template/template.ts';
@@ -17,14 +12,19 @@ import { placementKey } from '$lib/core/model/ids.ts';
 import type { Item } from '$lib/core/model/item.ts';
 import type { Place } from '$lib/core/model/place.ts';
 import type { Details, Draft, Work } from '$lib/data/rows.ts';
+import type { ComposeApi } from '$lib/workers/composeApi.ts';
 import type { Extracted, TalkApi, TalkSource } from '$lib/workers/talkApi.ts';
 
-/** The worker that turns talks into text, or its API itself. */
-export type TalkWorker = {
-  [K in keyof TalkApi]: (
-    ...args: Parameters<TalkApi[K]>
-  ) => Promise<ReturnType<TalkApi[K]>> | ReturnType<TalkApi[K]>;
+/** A worker, or its API itself. */
+type Offers<Api extends Record<string, (...given: never[]) => unknown>> = {
+  [K in keyof Api]: (
+    ...given: Parameters<Api[K]>
+  ) => Promise<ReturnType<Api[K]>> | ReturnType<Api[K]>;
 };
+/** Turns talks into text. */
+export type TalkWorker = Offers<TalkApi>;
+/** Lays out posts. */
+export type ComposeWorker = Offers<ComposeApi>;
 
 /** What a post of one video is made from, but for its text and its layout. */
 export interface PostSource {
@@ -83,34 +83,36 @@ export interface PostInput extends PostSource {
 /** A post as it would go out. */
 export interface MadePost {
   key: string;
-  material: Material;
   /** As the layout makes it. */
   made: ComposedPost;
   /** As it goes out: with the text as edited, where it was. */
   post: ComposedPost;
 }
 
-/** Makes a post from a video. Nothing is invented, and nothing is kept. */
-export function makePost(input: PostInput): MadePost {
-  const { video, channel, blog, description, details, extracted, chapters, template, now } = input;
-  const key = blog ? postKey(video, blog) : '';
-  const material: Material = {
+/** What the layout of a post is filled from. */
+export function materialOf(input: Omit<PostInput, 'template' | 'edited'>): Material {
+  const { video, channel, blog, description, details, extracted, chapters, now } = input;
+  return {
     video,
     description,
     paragraphs: extracted?.paragraphs ?? [],
     article: extracted?.article ?? null,
-    chapters,
+    chapters: chapters.map(({ start, title }) => ({ start, title })),
     seekTo: details?.seekTo ?? '',
     channel: { title: channel?.title ?? '', url: channel?.url ?? '' },
     blog: { title: blog?.title ?? '', url: blog?.url ?? '' },
     players: [...(channel?.origins ?? []), ...(blog?.origins ?? []), ...(input.players ?? [])],
     now,
-    key
+    key: blog ? postKey(video, blog) : ''
   };
-  const made = compose(template, material);
-  const { edited } = input;
-  const post = edited ? { ...made, ...finished(edited.html, material) } : made;
-  return { key, material, made, post };
+}
+
+/** Makes a post from a video. Nothing is invented, and nothing is kept. */
+export async function makePost(worker: ComposeWorker, input: PostInput): Promise<MadePost> {
+  const material = materialOf(input);
+  const edited = input.edited?.html ?? null;
+  const { made, post } = await worker.compose(input.template, material, edited);
+  return { key: material.key, made, post };
 }
 
 /** What stands out in a post itself, beside where its text comes from. */

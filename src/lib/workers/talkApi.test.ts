@@ -8,6 +8,7 @@ import { DROP_NOISE } from '$lib/core/captions/tidy.ts';
 import { anItem } from '$lib/core/testing.ts';
 import { findForeignText, makePost, weighed } from '$lib/make/post.ts';
 import type { Details } from '$lib/data/rows.ts';
+import { composeApi } from './composeApi.ts';
 import { talkApi, type Extracted, type TalkSource } from './talkApi.ts';
 
 /** Talks that were written for training, as captions of a line each. */
@@ -73,7 +74,7 @@ const details = (cues: TalkSource['cues']): Details => ({
   read: ''
 });
 const postFrom = (extracted: Extracted) =>
-  makePost({
+  makePost(composeApi, {
     video: anItem({ id: 'v', kind: 'video' }),
     channel: null,
     blog: null,
@@ -88,7 +89,7 @@ const postFrom = (extracted: Extracted) =>
 
 test('a post with the text of another video has a finding that no lane lets through', async () => {
   const worker = talkApi();
-  const { made } = postFrom(worker.extract(second, options)!);
+  const { made } = await postFrom(worker.extract(second, options)!);
   assert.deepEqual(await findForeignText(worker, { made, edited: null }, details(second.cues)), []);
   const [finding] = await findForeignText(worker, { made, edited: null }, details(first.cues));
   assert.equal(finding?.kind, 'not-from-talk');
@@ -97,7 +98,7 @@ test('a post with the text of another video has a finding that no lane lets thro
 
 test('what was written by hand is not held against the talk; what stands as it was made is', async () => {
   const worker = talkApi();
-  const { made } = postFrom(worker.extract(first, options)!);
+  const { made } = await postFrom(worker.extract(first, options)!);
   const base = made.marked;
   const html = base.replace(
     /<p data-start[^>]*>[^<]*<\/p>/,

@@ -24,16 +24,20 @@ import {
   findForeignText,
   findingsOf,
   makePost,
+  materialOf,
   talkSourceOf,
   toPayload,
-  type MadePost
+  type MadePost,
+  type PostInput
 } from '$lib/make/post.ts';
 import { discard } from '$lib/work/discard.ts';
 import { dropCaptions, importCaptions, readDetails } from '$lib/work/details.ts';
 import { publishPost } from '$lib/work/publishPost.ts';
 import { attempt, runTask } from '$lib/work/tasks.svelte.ts';
+import { composeWorker } from '$lib/workers/compose.ts';
 import { talkWorker } from '$lib/workers/talk.ts';
 import type { Extracted, ReadTalk, Reviewed, TalkSource } from '$lib/workers/talkApi.ts';
+import { untrack } from 'svelte';
 import { z } from 'zod';
 import { Autosave } from '../autosave.svelte.ts';
 import { soon } from '../soon.svelte.ts';
@@ -84,6 +88,9 @@ export class Desk {
   /** Text that does not come from the talk of this video; found when the text is looked through. */
   foreign = $state.raw<Finding[]>([]);
 
+  /** Grows with every laying out of the post. */
+  #turn = 0;
+
   /** Brings what is being written into `edited`; set by the editor while there is one. */
   settle: (() => void) | null = null;
 
@@ -114,23 +121,24 @@ export class Desk {
   readonly duration = $derived(
     Math.max(this.video?.duration ?? 0, this.talk?.sentences.at(-1)?.end ?? 0)
   );
-  readonly result: MadePost | null = $derived(
-    this.video &&
-      makePost({
-        video: this.video,
-        channel: this.channel,
-        blog: this.blog,
-        description: this.description,
-        details: this.details,
-        extracted: this.extracted,
-        chapters: this.chapters,
-        template: $state.snapshot(this.template) as Template,
-        edited: this.edited,
-        now: this.since
-      })
+  /** All that a post is made from; null while no video is on the desk. */
+  readonly #input: PostInput | null = $derived(
+    this.video && {
+      video: this.video,
+      channel: this.channel,
+      blog: this.blog,
+      description: this.description,
+      details: this.details,
+      extracted: this.extracted,
+      chapters: this.chapters,
+      template: $state.snapshot(this.template) as Template,
+      edited: this.edited,
+      now: this.since
+    }
   );
-  readonly key = $derived(this.result?.key ?? '');
-  readonly material: Material | null = $derived(this.result?.material ?? null);
+  readonly material: Material | null = $derived(this.#input && materialOf(this.#input));
+  readonly key = $derived(this.material?.key ?? '');
+  result = $state.raw<MadePost | null>(null);
   /** The post as the layout makes it. */
   readonly made: ComposedPost | null = $derived(this.result?.made ?? null);
   /** The post as it goes out: with the text as edited, where it was. */
@@ -178,6 +186,7 @@ export class Desk {
     this.video = video;
     this.autosave.begin();
     await this.readAgain();
+    await this.compose();
     // The transcript is shown first, then the text in its editor, so that neither holds the page up.
     await twoFrames();
     this.isLoaded = true;
@@ -187,6 +196,9 @@ export class Desk {
   follow(): void {
     // From the first key on, also while the talk is still being read.
     this.autosave.follow(() => this.video !== null);
+    $effect(() => {
+      if (this.#input) void untrack(() => this.compose());
+    });
     // The article follows its length, the chapters, the pictures and what is kept or dropped.
     soon(
       150,
@@ -231,6 +243,20 @@ export class Desk {
       this.talk = await talkWorker().read(talkSource, video.duration ?? 0);
     });
     await this.extract();
+  }
+
+  /** Lays the post out as it is now, in the worker. */
+  async compose(): Promise<MadePost | null> {
+    const input = this.#input;
+    if (!input) return null;
+    const turn = ++this.#turn;
+    const done = await attempt(() => makePost(composeWorker(), input));
+    // One that was asked for since is newer.
+    if (turn === this.#turn) {
+      this.result = done.value ?? this.result;
+      this.problem = done.problem ?? this.problem;
+    }
+    return done.value;
   }
 
   async extract(): Promise<void> {
@@ -307,8 +333,11 @@ export class Desk {
 
   /** Writes the post into the outbox as it is now. The desk is clear until something is changed. */
   async publish(): Promise<void> {
-    const { video, post, blog, key } = this;
-    if (!video || !post || !blog) return;
+    this.settle?.();
+    const made = await this.compose();
+    const { video, blog } = this;
+    if (!video || !made || !blog) return;
+    const { post, key } = made;
     const payload = toPayload(post, { status: this.status, on: this.on });
     const request = { key, itemId: video.id, placeId: blog.id, payload };
     await this.autosave.saveNow();

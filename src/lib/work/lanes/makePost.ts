@@ -19,6 +19,7 @@ import {
   toPayload,
   weighed
 } from '$lib/make/post.ts';
+import { composeWorker } from '$lib/workers/compose.ts';
 import { lanesTalkWorker } from '$lib/workers/talk.ts';
 import { readDetails } from '../details.ts';
 
@@ -53,7 +54,7 @@ export async function makePostForLane(
       ? await extractText(worker, talk, { title, length: template.length, chapters, pictures: [] })
       : null;
   const source = { video, channel, blog, description: htmlText(body) || video.summary, details };
-  const { key, made, post } = makePost({
+  const { key, made, post } = await makePost(composeWorker(), {
     ...source,
     extracted,
     chapters,

@@ -1,0 +1,4 @@
+import { expose } from 'comlink';
+import { composeApi } from './composeApi.ts';
+
+expose(composeApi);
