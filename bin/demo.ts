@@ -9,6 +9,7 @@ import { createServer as createProbe } from 'node:net';
 import { resolve } from 'node:path';
 import { parseArgs } from 'node:util';
 import { NETWORKS } from '../hosts/network/kinds.ts';
+import { ROOT } from '../hosts/root.ts';
 import { startHosts } from '../hosts/serve.ts';
 
 const { values } = parseArgs({
@@ -65,7 +66,7 @@ if (!values.empty) {
     ]
   });
 }
-const built = new URL('../build/handler.js', import.meta.url).href;
+const built = new URL('build/handler.js', ROOT).href;
 const { handler } = (await import(built)) as { handler: Parameters<typeof server.on>[1] };
 server.on('request', handler as never);
 

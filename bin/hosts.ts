@@ -1,4 +1,4 @@
-/** Starts the rehearsal hosts alone: `node --import tsx bin/hosts.ts [port]`. */
+/** Starts the rehearsal hosts alone: `node build/bin/hosts.js [port]`. */
 import { resolve } from 'node:path';
 import { startHosts } from '../hosts/serve.ts';
 

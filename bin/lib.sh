@@ -11,11 +11,27 @@ need_packages() {
   fi
 }
 
+# Whether a file that was built is missing, or older than something of what it is built from.
+is_stale() {
+  built=$1
+  shift
+  [ ! -f "$built" ] || [ -n "$(find "$@" package-lock.json -newer "$built" -print -quit)" ]
+}
+
 need_build() {
-  if [ ! -f build/handler.js ] || [ -n "$(find src static svelte.config.js vite.config.ts package-lock.json -newer build/handler.js -print -quit)" ]; then
+  if is_stale build/handler.js src static svelte.config.js vite.config.ts; then
     echo 'Building.'
     npm run --silent build
     touch build/handler.js
+  fi
+  need_commands
+}
+
+# The commands and the rehearsal hosts, compiled so that running them needs no compiler.
+need_commands() {
+  if is_stale build/bin/twin.js src/lib bin hosts vite.bin.config.ts; then
+    npm run --silent build:commands
+    touch build/bin/twin.js
   fi
 }
 

@@ -20,7 +20,7 @@ interface App {
 /** Starts the built application beside a world of its own. */
 async function startApp(options: string[]): Promise<App> {
   const folder = await mkdtemp(join(tmpdir(), 'world-'));
-  const args = ['--import', 'tsx', 'bin/demo.ts', '--port', '0', '--world', folder, ...options];
+  const args = ['build/bin/demo.js', '--port', '0', '--world', folder, ...options];
   const child = spawn(process.execPath, args, { stdio: ['ignore', 'pipe', 'inherit'] });
   let said = '';
   await new Promise<void>((ready, fail) => {

@@ -8,6 +8,7 @@ import { Hono } from 'hono';
 import type { World } from '../context.ts';
 import { sceneSvg } from '../world/scenes.ts';
 import { toWebVtt } from '../world/speech.ts';
+import { ROOT } from '../root.ts';
 import { THUMBNAIL_WIDTHS } from './feed.ts';
 import * as pages from './pages.ts';
 import { filesFolder } from './receive.ts';
@@ -67,7 +68,7 @@ export function channelFiles(world: World): Hono {
     const file = world.uploadOf(video.id)?.file;
     const path = file
       ? join(filesFolder(world), file.name)
-      : fileURLToPath(new URL(`../world/clips/${video.id}.webm`, import.meta.url));
+      : fileURLToPath(new URL(`hosts/world/clips/${video.id}.webm`, ROOT));
     const { size } = await stat(path);
     const asked = /^bytes=(\d*)-(\d*)$/.exec(c.req.header('range') ?? '');
     const suffix = asked && !asked[1] ? Number(asked[2]) : 0;

@@ -1,4 +1,5 @@
 import { readFileSync } from 'node:fs';
+import { ROOT } from '../root.ts';
 
 export interface Cue {
   start: number;
@@ -28,7 +29,7 @@ const LINE = { edited: 42, rough: 36 };
  * paragraph, `[[12]]` is twelve seconds of quiet.
  */
 export function speak(id: string, manner: 'edited' | 'rough'): Speech {
-  const text = readFileSync(new URL(`./speech/${id}.txt`, import.meta.url), 'utf8');
+  const text = readFileSync(new URL(`hosts/world/speech/${id}.txt`, ROOT), 'utf8');
   const cues: Cue[] = [];
   const chapters: Chapter[] = [];
   const said: Cue[] = [];

@@ -1,7 +1,7 @@
 import { francAll } from 'franc-min';
 import { newStemmer } from 'snowball-stemmers';
-import stopWords from 'stopwords-iso';
 import { LANGUAGES } from './codes.ts';
+import { STOP_WORDS } from './stopWords.ts';
 import { ENGLISH_STOP_WORDS } from '../lang/en/words.ts';
 
 /** What the core knows of a language: a set of words that carry no topic, and stems. */
@@ -13,8 +13,14 @@ export interface Language {
   stem(word: string): string;
 }
 
-/** Typed by its lists as they are; any code may be asked for. */
-const smallWords: Readonly<Record<string, string[] | undefined>> = stopWords;
+const smallWords = new Map<string, ReadonlySet<string>>();
+
+/** The small words of a language; none where they are not known. */
+function smallWordsOf(two: string): ReadonlySet<string> {
+  const words = smallWords.get(two) ?? new Set((STOP_WORDS[two] ?? '').split(' ').filter(Boolean));
+  smallWords.set(two, words);
+  return words;
+}
 const known = new Map<string, Language>();
 
 /** The language of a code such as `de` or `de-AT`. */
@@ -27,7 +33,7 @@ export function languageOf(code: string): Language {
   const stems = new Map<string, string>();
   const language: Language = {
     code: two || 'und',
-    stops: two === 'en' ? ENGLISH_STOP_WORDS : new Set(smallWords[two] ?? []),
+    stops: two === 'en' ? ENGLISH_STOP_WORDS : smallWordsOf(two),
     stem: (word) => {
       let stem = stems.get(word);
       if (stem === undefined) {
@@ -53,7 +59,7 @@ export function detectLanguage(text: string): string {
   const guesses = francAll(sample, { only: LANGUAGES.map((l) => l[0]) }).slice(0, 4);
   const scored = guesses.map(([three, likelihood]) => {
     const two = LANGUAGES.find((l) => l[0] === three)?.[1] ?? 'und';
-    const small = new Set(smallWords[two] ?? []);
+    const small = smallWordsOf(two);
     const share = words.filter((w) => small.has(w)).length / Math.max(1, words.length);
     return { two, score: likelihood + share };
   });
