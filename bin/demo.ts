@@ -9,8 +9,8 @@ import { createServer as createProbe } from 'node:net';
 import { resolve } from 'node:path';
 import { parseArgs } from 'node:util';
 import { NETWORKS } from '../hosts/network/kinds.ts';
-import { ROOT } from '../hosts/root.ts';
 import { startHosts } from '../hosts/serve.ts';
+import { loadApplication } from './application.ts';
 
 const { values } = parseArgs({
   options: {
@@ -66,9 +66,7 @@ if (!values.empty) {
     ]
   });
 }
-const built = new URL('build/handler.js', ROOT).href;
-const { handler } = (await import(built)) as { handler: Parameters<typeof server.on>[1] };
-server.on('request', handler as never);
+server.on('request', await loadApplication());
 
 console.log(`Swift Twin is at ${origin}`);
 console.log(`The rehearsal hosts are at ${hosts.origin}/control/`);

@@ -34,7 +34,9 @@ const read = (path: string): unknown => JSON.parse(readFileSync(new URL(path, RO
 
 const refused: string[] = [];
 let count = 0;
-for (const [folder, { dev }] of Object.entries(lockSchema.parse(read('package-lock.json')).packages)) {
+for (const [folder, { dev }] of Object.entries(
+  lockSchema.parse(read('package-lock.json')).packages
+)) {
   // Those of other platforms are in the lock file alone.
   if (!folder || !existsSync(new URL(`${folder}/package.json`, ROOT))) continue;
   const { name, license } = packageSchema.parse(read(`${folder}/package.json`));

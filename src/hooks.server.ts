@@ -1,8 +1,9 @@
 import { json, type Handle, type ServerInit } from '@sveltejs/kit';
 import { dev } from '$app/environment';
-import { FRAME_COOKIE, originsFromCookie } from '$lib/data/linkedOrigins.ts';
+import { HEADERS } from '$lib/server/headers.ts';
 import { rehearsalOrigin, setup } from '$lib/server/policy.ts';
-import { isOurName, mayEnter, setupProblem, Visitors } from '$lib/server/visitors.ts';
+import { sessionOf } from '$lib/server/session.ts';
+import { isOurName, setupProblem, Visitors } from '$lib/server/visitors.ts';
 
 export const init: ServerInit = () => {
   const problem = dev ? '' : setupProblem(setup());
@@ -17,16 +18,18 @@ const LARGEST_BODY = 8_000_000;
 export const handle: Handle = async (given) => {
   const { request, getClientAddress, url } = given.event;
   const { headers } = request;
+  const isCall = url.pathname.startsWith('/api/');
   if (!dev && !isOurName(headers.get('host'), setup()))
     return new Response('This server has another name.', { status: 421 });
-  if (!mayEnter(headers.get('authorization'), setup()))
-    return new Response('Swift Twin asks for its password.', {
-      status: 401,
-      headers: { 'www-authenticate': 'Basic realm="Swift Twin", charset="UTF-8"' }
-    });
   if (Number(headers.get('content-length') ?? 0) > LARGEST_BODY)
     return json({ problem: { kind: 'too-large' } }, { status: 413 });
-  if (!url.pathname.startsWith('/api/')) return protectedAnswer(given);
+  const session = await sessionOf(given.event.cookies, setup());
+  given.event.locals.session = session;
+  if (setup().password && !session.hasEntered && url.pathname !== '/enter')
+    return isCall
+      ? json({ problem: { kind: 'signed-out' } }, { status: 401 })
+      : new Response(null, { status: 303, headers: { location: '/enter' } });
+  if (!isCall) return protectedAnswer(given);
   const leave = visitors.enter(getClientAddress());
   if (!leave)
     return json({ problem: { kind: 'busy' } }, { status: 429, headers: { 'retry-after': '10' } });
@@ -39,7 +42,7 @@ export const handle: Handle = async (given) => {
 
 /**
  * Lets the page frame and show what comes from linked places, and only from those. Which they are
- * is known to the browser alone; it tells with a cookie of this origin.
+ * the browser tells (`/api/origins`), and its session keeps.
  */
 async function protectedAnswer({ event, resolve }: Parameters<Handle>[0]): Promise<Response> {
   const response = await resolve(event);
@@ -47,9 +50,9 @@ async function protectedAnswer({ event, resolve }: Parameters<Handle>[0]): Promi
   if (
     policy &&
     response.headers.get('content-type')?.startsWith('text/html') &&
-    !policy.includes('sandbox')
+    !policy.includes("default-src 'none'")
   ) {
-    const linked = originsFromCookie(event.cookies.get(FRAME_COOKIE));
+    const linked = event.locals.session.origins ?? [];
     const origins = [
       ...new Set([...linked, ...(rehearsalOrigin() ? [rehearsalOrigin()] : [])])
     ].join(' ');
@@ -63,13 +66,3 @@ async function protectedAnswer({ event, resolve }: Parameters<Handle>[0]): Promi
   for (const [name, value] of Object.entries(HEADERS)) response.headers.set(name, value);
   return response;
 }
-
-const HEADERS = {
-  'x-content-type-options': 'nosniff',
-  'referrer-policy': 'strict-origin-when-cross-origin',
-  'cross-origin-opener-policy': 'same-origin',
-  'cross-origin-resource-policy': 'same-origin',
-  // The booth records a voice; nothing else of the device is asked for.
-  'permissions-policy':
-    'camera=(), geolocation=(), microphone=(self), payment=(), usb=(), serial=(), bluetooth=(), midi=(), display-capture=()'
-};

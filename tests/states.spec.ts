@@ -194,3 +194,32 @@ test('the first page loads no more script than it needs: under 250 KB, packed', 
   expect(bytes).toBeLessThan(250_000);
   await page.close();
 });
+
+test('a page may frame what is linked and nothing else, whatever cookies somebody sets', async ({
+  page,
+  emptyApp
+}) => {
+  const linked = 'https://loom.example';
+  await page.goto(emptyApp.origin);
+  const tell = () =>
+    page.evaluate(
+      (origin) =>
+        fetch('/api/origins', { method: 'PUT', body: JSON.stringify([origin, "*; x 'y'"]) }).then(
+          (answer) => answer.json() as Promise<unknown>
+        ),
+      linked
+    );
+  const policy = async () =>
+    (await page.goto(emptyApp.origin))?.headers()['content-security-policy'] ?? '';
+  expect(await policy()).not.toContain(linked);
+  expect(await tell()).toEqual({ wereKnown: false });
+  expect(await policy()).toContain(`frame-src 'self' ${linked} http`);
+  expect(await policy()).not.toContain("'y'");
+
+  const { host } = new URL(emptyApp.origin);
+  for (const name of ['swift-twin', 'linked-origins'])
+    await page
+      .context()
+      .addCookies([{ name, value: linked, domain: host.split(':')[0] ?? '', path: '/' }]);
+  expect(await policy()).not.toContain(linked);
+});

@@ -15,8 +15,11 @@
   import { resumeWork } from '$lib/work/resumeWork.ts';
   import { attempt } from '$lib/work/tasks.svelte.ts';
 
-  let { data, children }: { data: { demo: unknown; rehearsal: string }; children: Snippet } =
-    $props();
+  interface Props {
+    data: { demo: unknown; rehearsal: string; hasPassword: boolean };
+    children: Snippet;
+  }
+  let { data, children }: Props = $props();
   let palette = $state(false);
   let trouble = $state<Trouble | null>(null);
 
@@ -87,4 +90,8 @@
     <Deck />
   </div>
 {/if}
-<Palette bind:open={palette} demo={data.demo ? demoSchema.parse(data.demo) : null} />
+<Palette
+  bind:open={palette}
+  demo={data.demo ? demoSchema.parse(data.demo) : null}
+  hasPassword={data.hasPassword}
+/>

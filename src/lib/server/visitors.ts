@@ -47,26 +47,21 @@ export function isOurName(host: string | null, { origin }: Setup): boolean {
 
 const digest = (text: string): Buffer => createHash('sha256').update(text).digest();
 
-/**
- * Whether a visitor gave the password (HTTP Basic, RFC 7617; any name), where one is asked for.
- * @param authorization the header
- */
-export function mayEnter(authorization: string | null, { password }: Setup): boolean {
-  if (!password) return true;
-  const given = /^Basic ([A-Za-z0-9+/=]{1,2000})$/i.exec(authorization ?? '')?.[1] ?? '';
-  const text = Buffer.from(given, 'base64').toString('utf8');
-  return timingSafeEqual(digest(text.slice(text.indexOf(':') + 1)), digest(password));
-}
+/** Whether it is the password, where one is set. */
+export const isPassword = (given: string, { password }: Setup): boolean =>
+  password !== '' && timingSafeEqual(digest(given), digest(password));
 
 /** Calls that one visitor may have under way, and those of a minute. */
-const [AT_ONCE, A_MINUTE] = [32, 1_200];
+const PAGES_CALL = { atOnce: 32, aMinute: 1_200 };
 
 /** Keeps count of what each visitor calls. */
 export class Visitors {
+  readonly #most: typeof PAGES_CALL;
   readonly #now: () => number;
   readonly #counts = new Map<string, { underWay: number; since: number; calls: number }>();
 
-  constructor(now: () => number = Date.now) {
+  constructor(most = PAGES_CALL, now: () => number = Date.now) {
+    this.#most = most;
     this.#now = now;
   }
 
@@ -75,7 +70,7 @@ export class Visitors {
     const now = this.#now();
     const count = this.#counts.get(visitor) ?? { underWay: 0, since: now, calls: 0 };
     if (now - count.since >= 60_000) Object.assign(count, { since: now, calls: 0 });
-    if (count.underWay >= AT_ONCE || count.calls >= A_MINUTE) return null;
+    if (count.underWay >= this.#most.atOnce || count.calls >= this.#most.aMinute) return null;
     count.underWay++;
     count.calls++;
     this.#counts.set(visitor, count);

@@ -8,7 +8,13 @@
   import { rowForKey } from '$lib/ui/listKeys.ts';
   import { standingLabels } from './messages.ts';
 
-  let { open = $bindable(), demo }: { open: boolean; demo: Demo | null } = $props();
+  interface Props {
+    open: boolean;
+    demo: Demo | null;
+    /** Whether this server asks for a password. */
+    hasPassword: boolean;
+  }
+  let { open = $bindable(), demo, hasPassword }: Props = $props();
 
   interface Entry {
     label: string;
@@ -45,7 +51,8 @@
             run: () => demoWithUndo(demo)
           }
         ]
-      : [])
+      : []),
+    ...(hasPassword ? [{ label: 'Sign out', hint: 'Command', run: signOut }] : [])
   ]);
 
   $effect(() => {
@@ -72,6 +79,11 @@
       hint: standingLabels[standing],
       run: () => goto(video ? `/desk/${video.id}` : `/booth/${post?.id}`)
     }));
+  }
+
+  async function signOut() {
+    await fetch('/leave', { method: 'POST' });
+    location.assign('/enter');
   }
 
   function choose(entry: Entry | undefined) {

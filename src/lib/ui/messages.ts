@@ -152,6 +152,10 @@ const PROBLEMS: Record<ProblemKind, ProblemText> = {
     what: 'The place sent an answer that makes no sense here.',
     todo: 'Nothing was changed. What is wrong with it is below; tell whoever runs the place.'
   },
+  'signed-out': {
+    what: 'You are signed out of Swift Twin.',
+    todo: 'Reload the page and sign in. What you typed is kept in this browser.'
+  },
   'too-heavy': {
     what: 'It could not be read within a minute, so reading it was stopped.',
     todo: 'Nothing was changed. It is not tried again by itself; start it again if you trust it.'

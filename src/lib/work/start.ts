@@ -1,6 +1,5 @@
 import { z } from 'zod';
 import { addressFromInput, canonicalAddress } from '$lib/core/feeds/address.ts';
-import { cookieFor } from '$lib/data/linkedOrigins.ts';
 import { clearEverything, EVERYTHING, forgetCleared } from '$lib/data/everything.ts';
 import { allItems } from '$lib/data/items.ts';
 import { allNetworks } from '$lib/data/networks.ts';
@@ -12,6 +11,7 @@ import { allPlaces, getPlace } from '$lib/data/places.ts';
 import { readSetting, saveSetting } from '$lib/data/settings.ts';
 import { findPlace, setKey, connectPlace } from './connect.ts';
 import { deliverPending } from '$lib/delivery/deliverEntry.ts';
+import { tellOrigins } from '$lib/places/tellOrigins.ts';
 import { readPlaces } from './read.ts';
 import { runTask } from './tasks.svelte.ts';
 
@@ -37,6 +37,8 @@ export function demoKeyOf(demo: unknown, url: string): string {
 let opening: AbortController | null = null;
 
 const startedSchema = z.enum(['demo', 'empty']).optional();
+
+const LOADED_ANEW = 'loaded-anew';
 
 /** Begins: links the demo world on a first visit where there is one, then takes up what was left. */
 export async function start(demo: Demo | null): Promise<void> {
@@ -87,7 +89,12 @@ export async function start(demo: Demo | null): Promise<void> {
       opening.signal
     );
   });
-  await sendOrigins();
+  if (!(await sendOrigins()) && !sessionStorage.getItem(LOADED_ANEW)) {
+    // A server that began anew knows no origins. Once: a browser that keeps no cookies would go round.
+    sessionStorage.setItem(LOADED_ANEW, 'yes');
+    return location.reload();
+  }
+  sessionStorage.removeItem(LOADED_ANEW);
   await readConnected();
   await deliverPending();
   await forgetOldSpeech(new Date());
@@ -131,13 +138,9 @@ async function clearAll(started?: 'empty'): Promise<void> {
  */
 export async function sendOrigins(): Promise<boolean> {
   const mailbox = await readMailbox();
-  const cookie = cookieFor([
+  return tellOrigins([
     ...(await allPlaces()).flatMap((place) => place.origins),
     ...(await allNetworks()).flatMap((network) => network.origins),
     ...(mailbox ? [new URL(mailbox.messages).origin] : [])
   ]);
-  const pair = cookie.split(';')[0] ?? '';
-  const knew = document.cookie.split('; ').includes(pair);
-  document.cookie = cookie;
-  return knew;
 }

@@ -6,6 +6,7 @@ const PASSING: ReadonlySet<ProblemKind> = new Set([
   'timed-out',
   'server-error',
   'busy',
+  'signed-out',
   'stopped'
 ]);
 /** Problems after which nobody knows whether the call took effect, or still will. */

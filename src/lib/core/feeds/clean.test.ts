@@ -3,7 +3,8 @@ import { test } from 'node:test';
 import fc from 'fast-check';
 import { originMarker } from '../article/template/originMarker.ts';
 import { cleanHtml } from './clean.ts';
-import { escapeHtml, htmlText, paragraphsToHtml, plainText } from '../text/html.ts';
+import { escapeHtml } from '../text/escapeHtml.ts';
+import { htmlText, paragraphsToHtml, plainText } from '../text/html.ts';
 
 const BASE = 'https://blog.example/posts/one';
 

@@ -3,7 +3,8 @@ import { absoluteAddress } from './address.ts';
 import { ATTRIBUTES, ORIGIN_CLASS, TAGS } from './allowed.ts';
 import { MARKUP_LIMITS, markupProblem, textWithoutTags } from '../markup/guard.ts';
 import { LONGEST, tame } from '../text/tame.ts';
-import { breaksText, escapeHtml, oneLine } from '../text/html.ts';
+import { escapeHtml } from '../text/escapeHtml.ts';
+import { breaksText, oneLine } from '../text/html.ts';
 
 /** Characters of text that are kept as the opening. */
 const OPENING = 400;

@@ -5,7 +5,8 @@ import { PlaceError } from '../model/place.ts';
 import type { Item, Picture, Visibility } from '../model/item.ts';
 import { absoluteAddress } from './address.ts';
 import { cleanHtml } from './clean.ts';
-import { escapeHtml, paragraphsToHtml, plainText } from '../text/html.ts';
+import { escapeHtml } from '../text/escapeHtml.ts';
+import { paragraphsToHtml, plainText } from '../text/html.ts';
 import { LONGEST, tame } from '../text/tame.ts';
 
 export interface ReadFeed {

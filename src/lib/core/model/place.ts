@@ -20,6 +20,8 @@ export const problemSchema = z.object({
     'not-a-feed',
     'broken-feed',
     'no-feed-found',
+    /** Our own server asks for its password again. */
+    'signed-out',
     'key-missing',
     'key-refused',
     'right-missing',

@@ -1,4 +1,5 @@
 import { Parser } from 'htmlparser2';
+import { escapeHtml } from './escapeHtml.ts';
 
 const PARAGRAPH =
   /^(p|hr|h[1-6]|ul|ol|dl|table|blockquote|pre|div|section|article|figure|details)$/;
@@ -65,13 +66,3 @@ const RAGGED = /\s\s|[^\S ]/;
 export const oneLine = (text: string): string =>
   (RAGGED.test(text) ? text.replace(/\s+/g, ' ') : text).trim();
 
-const SPECIAL = /[&<>"]/;
-
-export const escapeHtml = (text: string): string =>
-  !SPECIAL.test(text)
-    ? text
-    : text
-        .replaceAll('&', '&amp;')
-        .replaceAll('<', '&lt;')
-        .replaceAll('>', '&gt;')
-        .replaceAll('"', '&quot;');

@@ -1,4 +1,4 @@
-import { escapeHtml } from '../../text/html.ts';
+import { escapeHtml } from '../../text/escapeHtml.ts';
 
 const literal = (text: string): string => text.replace(/[.*+?^${}()|[\]\\]/g, '\\$&');
 

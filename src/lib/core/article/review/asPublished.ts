@@ -3,7 +3,7 @@ import { fromHtml } from 'hast-util-from-html';
 import { toHtml } from 'hast-util-to-html';
 import { EXIT, SKIP, visit } from 'unist-util-visit';
 import { absoluteAddress } from '../../feeds/address.ts';
-import { escapeHtml } from '../../text/html.ts';
+import { escapeHtml } from '../../text/escapeHtml.ts';
 
 /** What a post shows in the places that microformats2 names on a page. */
 export interface ShownPost {

@@ -2,7 +2,8 @@ import { h } from 'hastscript';
 import { find } from 'linkifyjs';
 import { chaptersInDescription } from '../../chapters/chapter.ts';
 import { writeHtml } from '../../markup/html.ts';
-import { escapeHtml, paragraphsToHtml } from '../../text/html.ts';
+import { escapeHtml } from '../../text/escapeHtml.ts';
+import { paragraphsToHtml } from '../../text/html.ts';
 
 const CALL = /\b(subscribe|like and share|hit the bell|follow (me|us) on|abonnier)/i;
 const ONLY_HASHTAGS = /^(#[\p{L}\p{N}_]+[\s,]*)+$/u;

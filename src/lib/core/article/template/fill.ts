@@ -1,5 +1,5 @@
 import { Liquid } from 'liquidjs';
-import { escapeHtml } from '../../text/html.ts';
+import { escapeHtml } from '../../text/escapeHtml.ts';
 import { hashOf } from '../../model/hash.ts';
 
 export type FillProblem =
