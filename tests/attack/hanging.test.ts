@@ -45,6 +45,10 @@ const ATTACKS: Record<string, () => unknown> = {
     readTalk(vtt(['.', ',', '[', '(', '{', '<', '&', '#', '>>', '…'].map((c) => c.repeat(20_000)))),
   'a cue of 50,000 line ends': () => readTalk(vtt(['Hello.', 'a\n '.repeat(20_000)])),
   'text without times and without ends': () => readTalk('and so it goes on '.repeat(3_000)),
+  'blank lines between lines that are no cues': () =>
+    readCaptions(`00:01:02,500 --> 00:01:03,000\n${'…&</c>\n\n\n'.repeat(30_000)}`),
+  'tags of a feed that have no end': () =>
+    readFeed(feed(`<entry><title>${'<a b="'.repeat(100_000)}</title></entry>`), BASE, '2026-01-01'),
   'addresses of 50,000 slashes': () => {
     for (let i = 0; i < 20; i++) canonicalAddress(`${BASE}${'/'.repeat(50_000)}x`);
     return cleanHtml(`<a href="${BASE}${'/'.repeat(50_000)}x">x</a>`.repeat(20), BASE);

@@ -48,7 +48,7 @@ export function parseSrt(source: string): RawCaptions {
 
 /** Whether what follows a blank line is a number and times, and not more of the same cue. */
 function isNextCue(lines: readonly string[], from: number): boolean {
-  const ahead = lines.slice(from).filter((line, i) => line.trim() || i > 3);
+  const ahead = lines.slice(from, from + 6).filter((line, i) => line.trim() || i > 3);
   return (
     /--?>/.test(ahead[0] ?? '') ||
     (/^\s*\d+\s*$/.test(ahead[0] ?? '') && /--?>/.test(ahead[1] ?? ''))

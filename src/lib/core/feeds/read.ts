@@ -8,6 +8,7 @@ import { cleanHtml } from './clean.ts';
 import { escapeHtml } from '../text/escapeHtml.ts';
 import { paragraphsToHtml, plainText } from '../text/html.ts';
 import { LONGEST, tame } from '../text/tame.ts';
+import { hasManyUnclosedTags } from './unclosedTags.ts';
 
 export interface ReadFeed {
   format: 'rss' | 'rdf' | 'atom' | 'json';
@@ -97,6 +98,10 @@ function parse(text: string, url: string): Parsed {
   const head = text.trimStart().slice(0, 1000).toLowerCase();
   const looksLikeFeed =
     /<(rss|feed|rdf:rdf|\w+:feed|\w+:rdf)[\s>]/.test(head) || head.startsWith('{');
+  if (!head.startsWith('{') && hasManyUnclosedTags(text)) {
+    const detail = 'Tags in it have no end.';
+    throw new PlaceError({ kind: looksLikeFeed ? 'broken-feed' : 'not-a-feed', url, detail });
+  }
   try {
     return parseFeed(text);
   } catch (error) {

@@ -126,9 +126,22 @@ export function writeMessage(message: OutgoingMessage): string {
 
 const bare = (id: string | undefined): string => (id ?? '').replace(/^<|>$/g, '').trim();
 
-/** Reads a message from outside; what it lacks is empty. */
+/** Lines of a message that are read: what is looked for stands at its beginning. */
+const MOST_LINES = 5_000;
+
+function firstLines(raw: Uint8Array): Uint8Array {
+  let at = -1;
+  for (let line = 0; line < MOST_LINES; line++) {
+    at = raw.indexOf(10, at + 1);
+    if (at < 0) return raw;
+  }
+  return raw.subarray(0, at);
+}
+
+/** Reads a message from outside, as far as its first 5,000 lines; what it lacks is empty. */
 export async function readMessage(raw: string | Uint8Array): Promise<IncomingMessage> {
-  const read = await PostalMime.parse(raw);
+  const bytes = typeof raw === 'string' ? utf8.encode(raw) : raw;
+  const read = await PostalMime.parse(firstLines(bytes));
   return {
     messageId: bare(read.messageId),
     inReplyTo: bare(read.inReplyTo),

@@ -65,4 +65,3 @@ const RAGGED = /\s\s|[^\S ]/;
 /** Runs of white space as one space; most text has none, and is left as it is. */
 export const oneLine = (text: string): string =>
   (RAGGED.test(text) ? text.replace(/\s+/g, ' ') : text).trim();
-
