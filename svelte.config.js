@@ -29,7 +29,10 @@ export default {
         'object-src': ['none'],
         'base-uri': ['none'],
         'form-action': ['self'],
-        'frame-ancestors': ['none']
+        'frame-ancestors': ['none'],
+        // What a browser runs has gone through a policy: the default one stands in app.html.
+        'require-trusted-types-for': ['script'],
+        'trusted-types': ['default', 'dompurify', 'svelte-trusted-html']
       }
     }
   }

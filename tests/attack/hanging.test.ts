@@ -49,6 +49,8 @@ const ATTACKS: Record<string, () => unknown> = {
     readCaptions(`00:01:02,500 --> 00:01:03,000\n${'…&</c>\n\n\n'.repeat(30_000)}`),
   'tags of a feed that have no end': () =>
     readFeed(feed(`<entry><title>${'<a b="'.repeat(100_000)}</title></entry>`), BASE, '2026-01-01'),
+  'a talk of sentences of one word': () =>
+    readTalk(vtt(Array.from({ length: 200 }, () => 'One? Two. '.repeat(40)))),
   'addresses of 50,000 slashes': () => {
     for (let i = 0; i < 20; i++) canonicalAddress(`${BASE}${'/'.repeat(50_000)}x`);
     return cleanHtml(`<a href="${BASE}${'/'.repeat(50_000)}x">x</a>`.repeat(20), BASE);

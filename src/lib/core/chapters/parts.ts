@@ -42,17 +42,21 @@ export interface Parts {
   turns: number[];
 }
 
+/** Parts that are weighed: all those of a text of 1,400 units. */
+const MOST_SCORES = 1_400 ** 2;
+
 /**
  * Divides a text where it turns. Each part has a distribution of words of its own (a Dirichlet
  * prior, as in Eisenstein and Barzilay 2008) and a mean in the topic space of its own (a Gaussian
  * prior, as in probabilistic linear discriminant analysis; Ioffe 2006). The division with the
  * greatest sum of marginal likelihoods, beginnings and length priors is found by dynamic
- * programming; time grows with units × `most`.
+ * programming; time grows with units × `most`. Of more than 1,400 units, parts are looked for up to a size
+ * that keeps time and memory within those of 1,400.
  */
 export function findParts(units: readonly Unit[], search: PartSearch): Parts {
   const n = units.length;
   if (n === 0) return { starts: [], turns: [] };
-  const most = Math.min(n, Math.max(1, search.most));
+  const most = Math.min(n, Math.max(1, search.most), Math.ceil(MOST_SCORES / n));
   const scores = scoreParts(units, most, search);
   const starts = search.count
     ? bestOfCount(scores, n, most, Math.min(search.count, n))
