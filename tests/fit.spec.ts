@@ -1,18 +1,5 @@
-import { fileURLToPath } from 'node:url';
-import { build, type Rollup } from 'vite';
 import { expect, test } from './app.ts';
-
-/** The layout of the core, for a page to run with the fonts that ship. */
-async function layoutScript(): Promise<string> {
-  const entry = fileURLToPath(new URL('./layoutInPage.ts', import.meta.url));
-  const [bundle] = (await build({
-    configFile: false,
-    logLevel: 'silent',
-    build: { write: false, minify: false, lib: { entry, formats: ['iife'], name: 'layout' } }
-  })) as Rollup.RollupOutput[];
-  const [chunk] = bundle?.output ?? [];
-  return chunk?.code ?? '';
-}
+import { scriptOf } from './scriptOf.ts';
 
 // What is run here is no part of the page.
 test.use({ bypassCSP: true });
@@ -21,7 +8,7 @@ test('200 random texts in many languages with the real fonts: nothing overflows 
   page
 }) => {
   await page.goto('/');
-  const script = await layoutScript();
+  const script = await scriptOf('./layoutInPage.ts', 'layout');
   const told = await page.evaluate<{ count: number; wrong: string[] }>(
     `(async () => { ${script}; return layout.tryTexts(200); })()`
   );

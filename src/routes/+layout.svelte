@@ -7,6 +7,7 @@
   import Palette from '$lib/ui/Palette.svelte';
   import { isOfLaterVersion, onReplaced } from '$lib/data/versions.ts';
   import TopBar from '$lib/ui/TopBar.svelte';
+  import UnlockKeys from '$lib/ui/UnlockKeys.svelte';
   import TroubleNote, { type Trouble } from '$lib/ui/TroubleNote.svelte';
   import { problemMessage } from '$lib/ui/messages.ts';
   import { deck } from '$lib/ui/deck.svelte.ts';
@@ -85,6 +86,7 @@
           <TroubleNote {trouble} />
         </div>{/if}
       <TopBar onsearch={() => (palette = true)} />
+      <UnlockKeys />
     </div>
     <main class="relative min-h-0 min-w-0 overflow-clip">{@render children()}</main>
     <Deck />

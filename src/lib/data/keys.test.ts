@@ -3,7 +3,8 @@ import assert from 'node:assert/strict';
 import { beforeEach, test } from 'node:test';
 import { clearEverything, restoreEverything } from './everything.ts';
 import { db } from './db.ts';
-import { forgetKey, readKey, saveKey, sealKey } from './keys.ts';
+import { keyLock, lockKeys, unlockKeys } from './keyOfKeys.ts';
+import { forgetAllKeys, forgetKey, readKey, saveKey, sealKey, setPassphrase } from './keys.ts';
 
 const KEY = 'a-secret-key-of-a-blog';
 const keep = async (id: string, key = KEY) => saveKey(id, await sealKey(key));
@@ -65,4 +66,51 @@ test('a key that cannot be decrypted any more is none', async () => {
   await keep('blog');
   await db.settings.delete('keyOfKeys');
   assert.equal(await readKey('blog'), '');
+});
+
+test('under a passphrase keys are read only after it was given', async () => {
+  await keep('blog');
+  await keep('channel', 'another');
+  await setPassphrase('linen and wool');
+  assert.equal(await keyLock(), 'unlocked');
+  assert.equal(await readKey('blog'), KEY);
+  lockKeys();
+  assert.equal(await keyLock(), 'locked');
+  await assert.rejects(readKey('blog'), { message: 'keys-locked' });
+  await assert.rejects(keep('more'), { message: 'keys-locked' });
+  assert.equal(await unlockKeys('linen and woo'), false);
+  await assert.rejects(readKey('blog'), { message: 'keys-locked' });
+  assert.equal(await unlockKeys('linen and wool'), true);
+  assert.equal(await readKey('channel'), 'another');
+});
+
+test('what lies in the database under a passphrase opens no key', async () => {
+  await keep('blog');
+  await setPassphrase('linen and wool');
+  const own = (await db.settings.get('keyOfKeys'))?.value;
+  assert.ok(!(own instanceof CryptoKey));
+  assert.doesNotMatch(await copied(), /secret-key|linen/);
+});
+
+test('a passphrase is changed and taken away with the keys as they are', async () => {
+  await keep('blog');
+  await setPassphrase('linen and wool');
+  await setPassphrase('silk and hemp');
+  lockKeys();
+  assert.equal(await unlockKeys('linen and wool'), false);
+  assert.equal(await unlockKeys('silk and hemp'), true);
+  await setPassphrase('');
+  assert.equal(await keyLock(), 'open');
+  assert.equal(await readKey('blog'), KEY);
+});
+
+test('whoever lost the passphrase forgets the keys, and begins with new ones', async () => {
+  await keep('blog');
+  await setPassphrase('linen and wool');
+  lockKeys();
+  assert.deepEqual(await forgetAllKeys(), ['blog']);
+  assert.equal(await keyLock(), 'open');
+  assert.equal(await readKey('blog'), '');
+  await keep('blog', 'new');
+  assert.equal(await readKey('blog'), 'new');
 });

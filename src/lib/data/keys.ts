@@ -1,42 +1,45 @@
+import { PlaceError } from '../core/model/place.ts';
 import { db, type KeptKey } from './db.ts';
+import { ALGORITHM, forgetOwnKey, newOwnKey, ownKey } from './keyOfKeys.ts';
 
 /**
  * The keys of places. They stand apart from everything that is exported, shown or noted, and are kept
- * encrypted (AES-GCM) by a key of the browser's own that cannot be taken out of it.
+ * encrypted (AES-GCM) by the browser's own key.
  */
-const OWN_KEY = 'keyOfKeys';
-const ALGORITHM = 'AES-GCM';
 
 /** A key as it is kept. */
 export type SealedKey = Required<Pick<KeptKey, 'iv' | 'sealed'>>;
 
-/** The browser's own key, made when first needed; another tab may have made one meanwhile. */
-async function ownKey(): Promise<CryptoKey> {
-  const known = (await db.settings.get(OWN_KEY))?.value as CryptoKey | undefined;
-  if (known) return known;
-  const made = await crypto.subtle.generateKey({ name: ALGORITHM, length: 256 }, false, [
-    'encrypt',
-    'decrypt'
-  ]);
-  return db.transaction('rw', db.settings, async () => {
-    const there = (await db.settings.get(OWN_KEY))?.value as CryptoKey | undefined;
-    if (!there) await db.settings.put({ name: OWN_KEY, value: made });
-    return there ?? made;
-  });
-}
-
-/** Encrypts a key; before a transaction, which would not wait for it. */
-export async function sealKey(key: string): Promise<SealedKey> {
+async function seal(key: string, by: CryptoKey): Promise<SealedKey> {
   const iv = crypto.getRandomValues(new Uint8Array(12));
   const text = new TextEncoder().encode(key);
-  const sealed = await crypto.subtle.encrypt({ name: ALGORITHM, iv }, await ownKey(), text);
+  const sealed = await crypto.subtle.encrypt({ name: ALGORITHM, iv }, by, text);
   return { iv, sealed: new Uint8Array(sealed) };
 }
+
+async function open({ iv, sealed }: SealedKey, by: CryptoKey): Promise<string> {
+  try {
+    return new TextDecoder().decode(
+      await crypto.subtle.decrypt({ name: ALGORITHM, iv }, by, sealed)
+    );
+  } catch {
+    return '';
+  }
+}
+
+/**
+ * Encrypts a key; before a transaction, which would not wait for it.
+ * @throws PlaceError `keys-locked`
+ */
+export const sealKey = async (key: string): Promise<SealedKey> => seal(key, await ownKey());
 
 export const saveKey = (placeId: string, sealed: SealedKey): Promise<unknown> =>
   db.keys.put({ placeId, ...sealed });
 
-/** @returns an empty text where there is none, or where it cannot be read any more */
+/**
+ * @returns an empty text where there is none, or where it cannot be read any more
+ * @throws PlaceError `keys-locked`
+ */
 export async function readKey(placeId: string): Promise<string> {
   const kept = await db.keys.get(placeId);
   if (!kept) return '';
@@ -46,13 +49,48 @@ export async function readKey(placeId: string): Promise<string> {
     return kept.key;
   }
   const { iv, sealed } = kept;
-  if (!iv || !sealed) return '';
-  try {
-    const text = await crypto.subtle.decrypt({ name: ALGORITHM, iv }, await ownKey(), sealed);
-    return new TextDecoder().decode(text);
-  } catch {
-    return '';
-  }
+  return iv && sealed ? open({ iv, sealed }, await ownKey()) : '';
 }
 
 export const forgetKey = (placeId: string): Promise<void> => db.keys.delete(placeId);
+
+/**
+ * Encrypts all keys anew, by a key that only the passphrase opens; an empty one takes it away.
+ * @throws PlaceError `keys-locked`, or `storage` where another tab keeps changing keys meanwhile
+ */
+export async function setPassphrase(passphrase: string): Promise<void> {
+  for (let attempt = 0; attempt < 3; attempt++) {
+    const before = await db.keys.toArray();
+    const read = await Promise.all(
+      before.map(async ({ placeId }) => ({ placeId, key: await readKey(placeId) }))
+    );
+    const own = await newOwnKey(passphrase);
+    const rows = await Promise.all(
+      read.map(async ({ placeId, key }) => ({ placeId, ...(await seal(key, own.key)) }))
+    );
+    const isDone = await db.transaction('rw', db.keys, db.settings, async () => {
+      // Reading may have encrypted what was kept before keys were.
+      const now = await db.keys.toArray();
+      if (now.length !== before.length) return false;
+      const known = new Map(before.map((k) => [k.placeId, k.iv?.join()]));
+      const isNew = ({ placeId, iv }: KeptKey) =>
+        !known.has(placeId) || (known.get(placeId) ?? iv?.join()) !== iv?.join();
+      if (now.some(isNew)) return false;
+      await db.keys.bulkPut(rows);
+      await own.write();
+      return true;
+    });
+    if (!isDone) continue;
+    own.done();
+    return;
+  }
+  throw new PlaceError({ kind: 'storage' });
+}
+
+/** Forgets all keys and the passphrase with them, for whoever does not know it any more. */
+export async function forgetAllKeys(): Promise<string[]> {
+  const places = await db.keys.toCollection().primaryKeys();
+  await db.keys.clear();
+  await forgetOwnKey();
+  return places;
+}

@@ -152,13 +152,17 @@ const PROBLEMS: Record<ProblemKind, ProblemText> = {
     what: 'The place sent an answer that makes no sense here.',
     todo: 'Nothing was changed. What is wrong with it is below; tell whoever runs the place.'
   },
+  'keys-locked': {
+    what: 'Your keys are locked.',
+    todo: 'Enter your passphrase at the top of the page. What waits goes on by itself then.'
+  },
   'signed-out': {
     what: 'You are signed out of Swift Twin.',
     todo: 'Reload the page and sign in. What you typed is kept in this browser.'
   },
   'too-heavy': {
-    what: 'It could not be read within a minute, so reading it was stopped.',
-    todo: 'Nothing was changed. It is not tried again by itself; start it again if you trust it.'
+    what: 'It took too long, so it was stopped.',
+    todo: 'Nothing was changed. It is not tried again by itself; try it again if you trust where it comes from.'
   },
   storage: {
     what: 'This browser could not save it.',
@@ -276,6 +280,9 @@ const LINES: Record<JournalLine['what'], string> = {
   'read-failed': 'Reading failed',
   'key-saved': 'Key saved',
   'key-removed': 'Key removed',
+  'passphrase-set': 'Passphrase of the keys set',
+  'passphrase-removed': 'Passphrase of the keys removed',
+  'keys-forgotten': 'All keys forgotten',
   published: 'Published',
   updated: 'Updated',
   removed: 'Deleted',

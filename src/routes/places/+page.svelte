@@ -4,6 +4,7 @@
   import { live } from '$lib/ui/live.svelte.ts';
   import ByHandPlaces from '$lib/ui/placesView/ByHandPlaces.svelte';
   import NetworkCard from '$lib/ui/placesView/NetworkCard.svelte';
+  import KeyPassphrase from '$lib/ui/placesView/KeyPassphrase.svelte';
   import LinkForm from '$lib/ui/placesView/LinkForm.svelte';
   import PlaceCard from '$lib/ui/placesView/PlaceCard.svelte';
 
@@ -35,6 +36,7 @@
         {#each byHand as network (network.id)}<NetworkCard {network} />{/each}
       </div>
     {/if}
+    <KeyPassphrase />
     {#if places.value?.length === 0}
       <p class="text-sm text-quiet">
         Nothing is connected yet. Start with your channel, then connect the blog that goes with it.

@@ -7,6 +7,7 @@ const PASSING: ReadonlySet<ProblemKind> = new Set([
   'server-error',
   'busy',
   'signed-out',
+  'keys-locked',
   'stopped'
 ]);
 /** Problems after which nobody knows whether the call took effect, or still will. */

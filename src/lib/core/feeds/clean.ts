@@ -33,7 +33,16 @@ interface Allowed {
   frame: (address: string) => boolean;
   /** The mark of an origin. */
   marker: boolean;
+  /** Signs of markup within attributes, which another parser may take for the end of the attribute. */
+  markup: boolean;
 }
+
+const withoutMarkup: sanitize.Transformer = (tagName, attribs) => ({
+  tagName,
+  attribs: Object.fromEntries(
+    Object.entries(attribs).map(([name, value]) => [name, value.replace(/[<>]/g, '').trim()])
+  )
+});
 
 /**
  * Cleans the HTML of a post that is to go out, by the same list as HTML from outside: layouts may come
@@ -51,7 +60,7 @@ export function cleanPost(
     if (!isOurs) leftOut.push(address);
     return isOurs;
   };
-  return { html: cleanHtml(source, base, { frame, marker: false }).html, leftOut };
+  return { html: cleanHtml(source, base, { frame, marker: false, markup: false }).html, leftOut };
 }
 
 /**
@@ -61,7 +70,7 @@ export function cleanPost(
 export function cleanHtml(
   source: string,
   base: string,
-  may: Allowed = { frame: () => true, marker: true }
+  may: Allowed = { frame: () => true, marker: true, markup: true }
 ): CleanHtml {
   const found: Omit<CleanHtml, 'html' | 'opening'> = {
     embeds: [],
@@ -108,6 +117,7 @@ export function cleanHtml(
       'object'
     ],
     transformTags: {
+      ...(!may.markup && { '*': withoutMarkup }),
       a: resolve('href', found.links),
       img: resolve('src', found.pictures),
       iframe: resolve('src', found.embeds),

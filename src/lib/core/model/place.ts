@@ -20,6 +20,8 @@ export const problemSchema = z.object({
     'not-a-feed',
     'broken-feed',
     'no-feed-found',
+    /** The keys of this browser wait for their passphrase. */
+    'keys-locked',
     /** Our own server asks for its password again. */
     'signed-out',
     'key-missing',

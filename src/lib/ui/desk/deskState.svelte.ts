@@ -254,7 +254,8 @@ export class Desk {
     // One that was asked for since is newer.
     if (turn === this.#turn) {
       this.result = done.value ?? this.result;
-      this.problem = done.problem ?? this.problem;
+      if (done.problem) this.problem = done.problem;
+      else if (this.problem?.kind === 'too-heavy') this.problem = null;
     }
     return done.value;
   }
