@@ -47,9 +47,9 @@ test('keys under a passphrase wait for it after a reload, and other tabs need it
   await page.getByLabel('Passphrase', { exact: true }).fill('linen');
   await expect(page.getByText('At least 10 characters.')).toBeVisible();
   await page.getByLabel('Passphrase', { exact: true }).fill('linen and wool');
-  await page.getByLabel('The same again').fill('linen and wol');
+  await page.getByLabel('Repeat the passphrase').fill('linen and wol');
   await expect(page.getByRole('button', { name: 'Set the passphrase' })).toBeDisabled();
-  await page.getByLabel('The same again').fill('linen and wool');
+  await page.getByLabel('Repeat the passphrase').fill('linen and wool');
   await page.getByRole('button', { name: 'Set the passphrase' }).click();
   await expect(page.getByText('unlocked until you close Swift Twin')).toBeVisible();
 

@@ -87,7 +87,7 @@
         />
       </label>
       <label class="flex flex-col gap-1 font-semibold">
-        The same again
+        Repeat the passphrase
         <input
           class="field font-normal"
           type="password"
