@@ -13,7 +13,12 @@ export default defineConfig({
     target: 'node20',
     minify: false,
     rolldownOptions: {
-      input: { demo: 'bin/demo.ts', serve: 'bin/serve.ts', hosts: 'bin/hosts.ts', twin: 'bin/twin.ts' },
+      input: {
+        demo: 'bin/demo.ts',
+        serve: 'bin/serve.ts',
+        hosts: 'bin/hosts.ts',
+        twin: 'bin/twin.ts'
+      },
       // Read whole by Node: packages stand in node_modules.
       external: [/^node:/]
     }

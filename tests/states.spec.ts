@@ -216,8 +216,8 @@ test('a page may frame what is linked and nothing else, whatever cookies somebod
   expect(await policy()).toContain(`frame-src 'self' ${linked} http`);
   expect(await policy()).not.toContain("'y'");
 
-  const { host } = new URL(emptyApp.origin);
-  for (const name of ['swift-twin', 'linked-origins'])
+  const { host, port } = new URL(emptyApp.origin);
+  for (const name of [`swift-twin-${port}`, 'linked-origins'])
     await page
       .context()
       .addCookies([{ name, value: linked, domain: host.split(':')[0] ?? '', path: '/' }]);

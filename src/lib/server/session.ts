@@ -26,6 +26,12 @@ function secretOf(password: string): string {
   return secret;
 }
 
+/** Cookies are shared by all ports of a host: each server has its own. */
+const cookieName = (origin: string): string => {
+  const port = URL.canParse(origin) ? new URL(origin).port : '';
+  return port ? `swift-twin-${port}` : 'swift-twin';
+};
+
 /** The session of a browser; empty where it has none, or one that is not of this server. */
 export async function sessionOf(
   cookies: Cookies,
@@ -43,7 +49,7 @@ export async function sessionOf(
     }
   };
   const options = {
-    cookieName: 'swift-twin',
+    cookieName: cookieName(origin),
     password: secretOf(password),
     ttl: LENGTH,
     cookieOptions: {
