@@ -3,7 +3,7 @@ import { expect, idle, openBooth, openDesk, test } from './app.ts';
 import { seeded } from '../src/lib/core/seeded.ts';
 
 /** Moments at which a page is left in the middle of typing; `MOMENTS=200 SEED=2` tries more and others. */
-const MOMENTS = Number(process.env.MOMENTS ?? 11);
+const MOMENTS = Number(process.env.MOMENTS ?? 7);
 const SEED = Number(process.env.SEED ?? 1);
 /** Milliseconds: what was typed before is kept even where the page is killed. */
 const SAFE = 300;

@@ -58,7 +58,7 @@ test('what a stranger’s layout and a hostile item make is harmless, and the sa
     fc.property(template, material, (layout, given) => {
       assertPublishable(compose(layout, materialOf(given)));
     }),
-    { numRuns: 1000, includeErrorInReport: true }
+    { numRuns: 400, includeErrorInReport: true }
   );
 });
 
