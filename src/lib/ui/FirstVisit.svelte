@@ -88,7 +88,7 @@
       place={blog}
       goesTo={[blog.micropub, blog.tokenEndpoint]}
       purpose="Key for publishing to"
-      help="Made at the blog, for programs. It stays in this browser and is sent to this blog only."
+      help="Made at the blog, for programs. It stays in this browser and is used only to publish there."
       {give}
       take={() => undefined}
     />

@@ -37,7 +37,7 @@
     <div class="flex flex-wrap gap-2">
       <input
         {id}
-        class="field min-w-0 flex-1"
+        class="field min-w-0 grow basis-48"
         type="password"
         autocomplete="off"
         bind:value={key}

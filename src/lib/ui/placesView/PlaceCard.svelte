@@ -104,7 +104,7 @@
       {place}
       goesTo={[place.micropub, place.tokenEndpoint]}
       purpose="Key for publishing to"
-      help="Made at the {place.kind}, for programs. It stays in this browser, is sent to this {place.kind} only, and is never exported or logged. Reading needs none."
+      help="Made at the {place.kind}, for programs. It stays in this browser, is used only to publish there, and is never exported or logged. Reading needs none."
       {give}
       take={() => removeKey(place)}
     />

@@ -87,3 +87,8 @@ test('a variant without its closing brace is a finding; fields and whole variant
   assert.deepEqual(problems('{a|b} {{ video.title }}'), []);
   assert.deepEqual(problems('{{ video.title | upcase }}'), []);
 });
+
+test('what repeats without end is told in words', () => {
+  const { problems } = fill('{% for i in (1..99999999) %}x{% endfor %}', {}, 'text', 'seed');
+  assert.deepEqual(problems, [{ kind: 'syntax', detail: 'it is too long, or repeats too often.' }]);
+});

@@ -68,7 +68,8 @@ export function fill(
     const text = String(engine.renderSync(parsed, fields, { renderLimit }));
     return { text, problems: [...unclosed, ...unknown] };
   } catch (error) {
-    const detail = error instanceof Error ? (error.message.split('\n')[0] ?? '') : String(error);
+    const said = error instanceof Error ? (error.message.split('\n')[0] ?? '') : String(error);
+    const detail = /limit exceeded/.test(said) ? 'it is too long, or repeats too often.' : said;
     return {
       text: into === 'html' ? escapeHtml(chosen) : chosen,
       problems: [{ kind: 'syntax', detail }]
