@@ -4,7 +4,10 @@ import { after, before, beforeEach, test } from 'node:test';
 import { TestHosts } from '../hosts/testing.ts';
 import { isPost } from '../src/lib/core/delivery/payload.ts';
 import { db } from '../src/lib/data/db.ts';
+import { lockKeys } from '../src/lib/data/keyOfKeys.ts';
+import { setPassphrase } from '../src/lib/data/keys.ts';
 import { Desk } from '../src/lib/ui/desk/deskState.svelte.ts';
+import { unlock } from '../src/lib/work/keyLock.ts';
 import { connectBoth, itemCalled } from './connected.ts';
 import { outside, sendAsUsual, sendStraight } from './outside.ts';
 
@@ -123,4 +126,19 @@ test('captions that cannot be read are a problem that can be tried again', async
   await desk.readAgain();
   assert.equal(desk.problem, null);
   assert.ok(desk.talk!.sentences.length > 20);
+});
+
+test('while the keys are locked a post waits, and goes out once they are unlocked', async () => {
+  await connectBoth(hosts);
+  const desk = await deskOf(TWILL);
+  desk.status = 'public';
+  await setPassphrase('linen and wool');
+  lockKeys();
+  await desk.publish();
+  const waiting = await db.outbox.get(desk.key);
+  assert.deepEqual([waiting?.state, waiting?.attempts, waiting?.problem], ['waiting', 0, null]);
+  assert.equal(await unlock('linen and wool'), true);
+  for (let i = 0; i < 200 && (await db.outbox.get(desk.key))?.state !== 'published'; i++)
+    await new Promise((done) => setTimeout(done, 50));
+  assert.equal((await db.outbox.get(desk.key))?.state, 'published');
 });

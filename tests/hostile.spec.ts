@@ -39,7 +39,7 @@ test('a layout that hangs its worker is given up, said, and the next change is l
 });
 
 test('keys under a passphrase wait for it after a reload, and other tabs need it no more', async ({
-  page,
+  home: page,
   context
 }) => {
   await page.goto('/places');
@@ -51,7 +51,7 @@ test('keys under a passphrase wait for it after a reload, and other tabs need it
   await expect(page.getByRole('button', { name: 'Set the passphrase' })).toBeDisabled();
   await page.getByLabel('Repeat the passphrase').fill('linen and wool');
   await page.getByRole('button', { name: 'Set the passphrase' }).click();
-  await expect(page.getByText('unlocked until you close Swift Twin')).toBeVisible();
+  await expect(page.getByText('unlocked while Swift Twin stays open')).toBeVisible();
 
   await page.reload();
   const passphrase = page.getByLabel('Your keys are locked.');
@@ -68,7 +68,7 @@ test('keys under a passphrase wait for it after a reload, and other tabs need it
   await idle(page);
   const other = await context.newPage();
   await other.goto('/places');
-  await expect(other.getByText('unlocked until you close Swift Twin')).toBeVisible();
+  await expect(other.getByText('unlocked while Swift Twin stays open')).toBeVisible();
   await other.getByRole('button', { name: 'Lock now' }).click();
   await expect(passphrase).toBeVisible();
 

@@ -59,12 +59,13 @@ export const forgetKey = (placeId: string): Promise<void> => db.keys.delete(plac
  * @throws PlaceError `keys-locked`, or `storage` where another tab keeps changing keys meanwhile
  */
 export async function setPassphrase(passphrase: string): Promise<void> {
-  for (let attempt = 0; attempt < 3; attempt++) {
+  // Made once, as it takes most of a second: other tabs may keep keys meanwhile.
+  const own = await newOwnKey(passphrase);
+  for (let attempt = 0; attempt < 10; attempt++) {
     const before = await db.keys.toArray();
     const read = await Promise.all(
       before.map(async ({ placeId }) => ({ placeId, key: await readKey(placeId) }))
     );
-    const own = await newOwnKey(passphrase);
     const rows = await Promise.all(
       read.map(async ({ placeId, key }) => ({ placeId, ...(await seal(key, own.key)) }))
     );

@@ -4,6 +4,7 @@ import { type OutboxEntry } from '$lib/core/delivery/outbox.ts';
 import { isChange, isUpdate, isVideo } from '$lib/core/delivery/payload.ts';
 import { itemByOrigin, removeItem } from '$lib/data/items.ts';
 import { note } from '$lib/data/journal.ts';
+import { keyLock } from '$lib/data/keyOfKeys.ts';
 import {
   entriesOfItem,
   entryStore,
@@ -47,6 +48,8 @@ export async function retryNow(key: string): Promise<void> {
  * opens when the tab that holds it is closed or killed.
  */
 export async function deliverEntry(key: string): Promise<void> {
+  // It waits without using up attempts, and is taken up once the keys are unlocked.
+  if ((await keyLock()) === 'locked') return;
   const entry = await navigator.locks.request(
     `outbox/${key}`,
     { ifAvailable: true },

@@ -3,6 +3,7 @@ import { toProblem } from '$lib/core/delivery/retry.ts';
 import { uidOfKey } from '$lib/core/model/origin.ts';
 import { PlaceError } from '$lib/core/model/place.ts';
 import { note } from '$lib/data/journal.ts';
+import { keyLock } from '$lib/data/keyOfKeys.ts';
 import { getMedia } from '$lib/data/media.ts';
 import { getEntry } from '$lib/data/outbox.ts';
 import { getPlace } from '$lib/data/places.ts';
@@ -39,6 +40,7 @@ export async function sendPending(): Promise<void> {
  * One tab at a time works on a key; a reload or another tab goes on where it was.
  */
 export async function continueTransfer(key: string): Promise<void> {
+  if ((await keyLock()) === 'locked') return;
   await navigator.locks.request(`transfer/${key}`, { ifAvailable: true }, async (lock) => {
     if (!lock) return;
     const transfer = await readTransfer(key);

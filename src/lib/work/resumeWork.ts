@@ -1,3 +1,4 @@
+import { keyLock } from '$lib/data/keyOfKeys.ts';
 import { openHandOffs } from '$lib/data/outbox.ts';
 import { runningRenders } from '$lib/data/narrations.ts';
 import { pendingTransfers, transfersToEmbed } from '$lib/data/transfers.ts';
@@ -8,6 +9,7 @@ import { deliverPending } from '$lib/delivery/deliverEntry.ts';
  * loaded only when there are any.
  */
 export async function resumeWork(): Promise<void> {
+  if ((await keyLock()) === 'locked') return;
   void deliverPending();
   if ((await openHandOffs()).length > 0) await (await import('./handOff.ts')).lookForAnswers();
   if ((await pendingTransfers()).length > 0)

@@ -39,11 +39,12 @@
   <h2 id="{id}-title" class="text-base font-semibold">Keys in this browser</h2>
   {#if lock.value === 'open'}
     <p>
-      They are kept encrypted. With a passphrase, they can be used only after you enter it, once
-      each time you open the browser. Scheduled posts and lanes wait until then.
+      They are kept encrypted. With a passphrase, they can be used only after you enter it, each
+      time you open or reload Swift Twin; tabs that are open share it. Scheduled posts and lanes
+      wait until then.
     </p>
   {:else if lock.value === 'unlocked'}
-    <p>They open with your passphrase, and are unlocked until you close Swift Twin.</p>
+    <p>They open with your passphrase, and are unlocked while Swift Twin stays open.</p>
   {:else if lock.value === 'locked'}
     <p>They are locked. Enter your passphrase at the top of the page.</p>
   {/if}

@@ -3,6 +3,7 @@ import { toProblem } from '$lib/core/delivery/retry.ts';
 import type { Lane } from '$lib/core/lanes/lane.ts';
 import type { Problem } from '$lib/core/model/place.ts';
 import { note } from '$lib/data/journal.ts';
+import { keyLock } from '$lib/data/keyOfKeys.ts';
 import { allLanes, latestRuns, openWork } from '$lib/data/lanes.ts';
 import { entriesOfLane } from '$lib/data/outbox.ts';
 import { deliverEntry } from '$lib/delivery/deliverEntry.ts';
@@ -28,8 +29,11 @@ export function leadLanes(signal: AbortSignal): void {
       await tell('', () => noteMissed());
       while (!signal.aborted) {
         await tell('', () => signLed());
-        await turn(signal);
-        await tell('', async () => (await import('./daySummary.ts')).sendSummaryWhenDue());
+        // Nothing can be read with a key or published meanwhile.
+        if ((await keyLock()) !== 'locked') {
+          await turn(signal);
+          await tell('', async () => (await import('./daySummary.ts')).sendSummaryWhenDue());
+        }
         await new Promise<void>((done) => {
           const timer = setTimeout(done, LOOK_EVERY);
           signal.addEventListener('abort', () => (clearTimeout(timer), done()), { once: true });
