@@ -1,5 +1,6 @@
 import { FRAMES, frameNameSchema } from '../src/lib/core/narration/frames.ts';
-import { FAMILIES, layOutScene } from '../src/lib/core/narration/layout.ts';
+import { layOutScene } from '../src/lib/core/narration/layout/layOut.ts';
+import { FAMILIES } from '../src/lib/core/narration/layout/setting.ts';
 import { sceneKindSchema, sceneSchema } from '../src/lib/core/narration/scenes.ts';
 import { styleNameSchema, styleSchema, typefaceSchema } from '../src/lib/core/narration/styles.ts';
 
@@ -82,10 +83,12 @@ export async function tryTexts(count: number): Promise<{ count: number; wrong: s
       if (mark.kind !== 'text' || mark.text === '“') continue;
       context.font = fontOf(mark.font);
       const ink = context.measureText(mark.text);
-      const { x, y, width, height } = frame.safe;
+      const isCropped = kind === 'title' || kind === 'end';
+      const { x, y, width, height } = isCropped ? frame.safe : frame.room;
+      const left = mark.align === 'middle' ? mark.x - ink.width / 2 : mark.x;
       const isOut =
-        mark.x < x - 1 ||
-        mark.x + ink.width > x + width + 1 ||
+        left < x - 1 ||
+        left + ink.width > x + width + 1 ||
         // Accents and descenders of scripts that no shipped font has may reach a little out.
         mark.y - mark.font.size > y + height ||
         mark.y > y + height + 1 ||

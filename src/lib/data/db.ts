@@ -15,7 +15,7 @@ import type { Playlist } from '$lib/core/model/playlist.ts';
 import type { Narration, Render } from '$lib/core/narration/narration.ts';
 import { newUpdateDraft, type UpdateDraft } from '$lib/core/updates/draft.ts';
 import type { Twin } from '$lib/core/model/twin.ts';
-import { renameAll } from './renamed.ts';
+import { nameStatements, renameAll } from './renamed.ts';
 import type { Body, Decision, Details, Draft, KeptSpeech, Media, Trashed, Work } from './rows.ts';
 
 /** Drafts of updates once said only whether the picture of the item goes with them. */
@@ -120,11 +120,14 @@ export class Database extends Dexie {
     this.version(9)
       .stores({ trash: 'id, at' })
       .upgrade((change) => change.table('outbox').toCollection().modify(giveSent));
+    this.version(10)
+      .stores({})
+      .upgrade((change) => change.table('narrations').toCollection().modify(nameStatements));
   }
 }
 
 /** The version of the tables as they are declared here. */
-const VERSION = 9;
+const VERSION = 10;
 /** IndexedDB counts whole numbers; Dexie leaves room for nine between two of its own. */
 const STEPS = 10;
 

@@ -73,3 +73,9 @@ export async function renameAll(change: Transaction): Promise<void> {
   for (const [table, rename] of Object.entries(renames))
     await change.table(table).toCollection().modify(rename);
 }
+
+/** Scenes that show a sentence are statements since version 10. */
+export function nameStatements(row: Row): void {
+  for (const scene of (row.scenes ?? []) as Row[])
+    renameValue(scene, 'kind', { sentence: 'statement' });
+}

@@ -1,7 +1,7 @@
 import type { DetailsFinding } from '$lib/core/narration/details.ts';
 import type { FrameName } from '$lib/core/narration/frames.ts';
 import type { MediaProblem, Render, RenderProblem } from '$lib/core/narration/narration.ts';
-import type { SceneKind } from '$lib/core/narration/scenes.ts';
+import type { Piece, SceneKind } from '$lib/core/narration/scenes.ts';
 import type { LeftSilentReason } from '$lib/core/narration/script.ts';
 import type { StyleName, Typeface } from '$lib/core/narration/styles.ts';
 import type { Voice } from '$lib/core/narration/voices.ts';
@@ -11,11 +11,34 @@ import { fieldMessage } from './messages.ts';
 export const sceneLabels: Record<SceneKind, string> = {
   title: 'Title',
   section: 'Heading',
-  sentence: 'Sentence',
+  map: 'Heading with parts',
+  statement: 'Statement',
   list: 'List',
+  steps: 'Steps',
+  figure: 'Figure',
+  comparison: 'Comparison',
+  table: 'Table',
   quote: 'Quotation',
+  question: 'Question and answer',
+  term: 'Definition',
   picture: 'Picture',
+  beside: 'Picture with words',
+  'before-after': 'Before and after',
   end: 'End card'
+};
+
+export const pieceLabels: Record<Piece['role'], string> = {
+  main: 'Words',
+  value: 'Number',
+  unit: 'Unit',
+  meaning: 'Meaning',
+  label: 'Name',
+  point: 'Point',
+  question: 'Question',
+  answer: 'Answer',
+  term: 'Term',
+  cell: 'Cell',
+  part: 'Part'
 };
 
 export const frameLabels: Record<FrameName, string> = {
@@ -27,7 +50,10 @@ export const frameLabels: Record<FrameName, string> = {
 export const styleLabels: Record<StyleName, string> = {
   margin: 'Woven margin',
   band: 'Band',
-  sheet: 'Sheet'
+  sheet: 'Sheet',
+  panel: 'Colour panel',
+  poster: 'Poster',
+  line: 'Fine line'
 };
 
 export const typefaceLabels: Record<Typeface, string> = {

@@ -1,6 +1,5 @@
 import {
   BlobSource,
-  CanvasSource,
   Conversion,
   EncodedAudioPacketSource,
   EncodedPacket,
@@ -14,6 +13,7 @@ import {
   Quality,
   StreamTarget,
   type StreamTargetChunk,
+  VideoSampleSource,
   WebMOutputFormat,
   canEncodeAudio,
   canEncodeVideo,
@@ -26,10 +26,12 @@ import { mp4Chapters } from '$lib/core/chapters/inFile/mp4.ts';
 import { SAMPLE_RATE } from '$lib/core/audio/loudness.ts';
 import { threeLetterCode } from '$lib/core/text/codes.ts';
 import type { Format } from '$lib/core/narration/look.ts';
-import type { Part } from './parts.ts';
+import type { Style } from '$lib/core/narration/styles.ts';
+import { framesOf, type Part } from './parts.ts';
 import { readFile, writeWhole } from './files.ts';
 import { openMedia } from './ownMedia.ts';
-import { paint, type Pictures } from './paint.ts';
+import { FramePainter } from './framePainter.ts';
+import type { Pictures } from './paint.ts';
 
 /** What is encoded how. Cards stand still for seconds, so the rate hardly matters and quality does. */
 export interface Encoding {
@@ -104,29 +106,28 @@ async function fill(output: Output, work: () => Promise<void>): Promise<void> {
 export async function encodePart(
   name: string,
   part: Part,
+  style: Style,
   encoding: Encoding,
   pictures: Pictures,
   scale: number,
   goOn: (seconds: number) => void
 ): Promise<void> {
-  const canvas = new OffscreenCanvas(encoding.width, encoding.height);
-  const context = canvas.getContext('2d', { alpha: false });
-  if (!context) throw new Error('There is no canvas to paint on.');
-  const source = new CanvasSource(canvas, {
+  const { width, height } = encoding;
+  const source = new VideoSampleSource({
     codec: encoding.video,
     quality: CARD_QUALITY,
     keyFrameInterval: KEY_FRAMES,
     latencyMode: 'realtime'
   });
+  const painter = new FramePainter(width, height, pictures, scale);
   await writeWhole(name, (file) => {
     const output = new Output({ format: new MkvOutputFormat(), target: targetFor(file) });
     output.addVideoTrack(source);
     return fill(output, async () => {
-      for (const [i, frame] of part.frames.entries()) {
-        goOn(frame.at);
-        const end = part.frames[i + 1]?.at ?? part.seconds;
-        paint(context, frame.marks, pictures, frame.progress, scale);
-        await source.add(frame.at, end - frame.at, { keyFrame: i === 0 });
+      for (const { at, seconds, marks } of framesOf(part, style)) {
+        goOn(at);
+        using sample = painter.paint(marks, at, seconds);
+        await source.add(sample, { keyFrame: at === 0 });
       }
     });
   });

@@ -5,15 +5,14 @@ import { captionsOf } from '$lib/core/narration/captions.ts';
 import { narrationChapters } from '$lib/core/narration/chapters.ts';
 import { FRAMES, type FrameName, type Resolution } from '$lib/core/narration/frames.ts';
 import type { Measure } from '$lib/core/narration/fit.ts';
-import { layOutScene, type SceneLayout } from '$lib/core/narration/layout.ts';
+import { layOutScene } from '$lib/core/narration/layout/layOut.ts';
+import type { SceneLayout } from '$lib/core/narration/layout/mark.ts';
+import { lightsOf, type Light } from '$lib/core/narration/layout/wordLights.ts';
+import type { ScenePlan } from '$lib/core/narration/moment.ts';
+import type { SpokenLine } from '$lib/core/narration/line.ts';
 import type { Scene } from '$lib/core/narration/scenes.ts';
 import type { Style } from '$lib/core/narration/styles.ts';
-import {
-  setInTime,
-  type Pauses,
-  type SpokenLine,
-  type TimeLine
-} from '$lib/core/narration/timeLine.ts';
+import { setInTime, type Pauses, type TimeLine } from '$lib/core/narration/timeLine.ts';
 import { getMedia } from '$lib/data/media.ts';
 import { getSpeechOf } from '$lib/data/speech.ts';
 
@@ -41,12 +40,20 @@ export interface Plan {
   /** As they are shown: a picture that is missing gives way to its words. */
   scenes: Scene[];
   layouts: SceneLayout[];
+  /** Words that light up as they are said, by scene. */
+  lights: Light[][];
   /** Of the scenes alone: it begins after the clip in front. */
   timeLine: TimeLine;
   /** Seconds of the clips of the user's own, 0 where there is none. */
   before: number;
   after: number;
 }
+
+/** What is seen in a scene of a plan. */
+export const scenePlan = ({ layouts, timeLine, lights }: Plan, index: number): ScenePlan | null => {
+  const [layout, timed] = [layouts[index], timeLine.scenes[index]];
+  return layout && timed ? { layout, timed, lights: lights[index] ?? [] } : null;
+};
 
 /** Seconds of the whole video, clips and all. */
 export const lengthOf = ({ before, timeLine, after }: Plan): number =>
@@ -55,14 +62,15 @@ export const lengthOf = ({ before, timeLine, after }: Plan): number =>
 /** A picture that cannot be had is told in words. */
 const withoutPicture = (scene: Scene): Scene =>
   scene.lines.length > 0
-    ? { ...scene, kind: 'sentence', picture: null }
+    ? { ...scene, kind: 'statement', picture: null, second: null }
     : {
         ...scene,
-        kind: 'sentence',
+        kind: 'statement',
         lines: [
           { id: `${scene.id}-alt`, text: scene.picture?.alt || '…', spoken: '', source: null }
         ],
-        picture: null
+        picture: null,
+        second: null
       };
 
 /** Lays a video out in the frame and in time. */
@@ -75,14 +83,22 @@ export async function planVideo(
     scene.picture && !hasPicture(scene.picture.url) ? withoutPicture(scene) : scene
   );
   const frame = FRAMES[production.frame];
-  const layouts = scenes.map((scene) => layOutScene(scene, frame, production.style, measure));
+  const { style } = production;
+  // Who speaks is shown on the first card after the title.
+  const speaker = style.lowerThird.name ? scenes.findIndex((s) => s.kind !== 'title') : -1;
+  const layouts = scenes.map((scene, i) =>
+    layOutScene(scene, frame, style, measure, i === speaker)
+  );
   const spoken = await readSpoken(scenes, production);
   const timeLine = setInTime(scenes, spoken, layouts, production.pauses);
   const [before, after] = [
     await clipSeconds(production.before),
     await clipSeconds(production.after)
   ];
-  return { scenes, layouts, timeLine, before, after };
+  const lights = timeLine.scenes.map(({ lines }) =>
+    style.wordLights ? lines.flatMap((line) => lightsOf(line, frame, style, measure)) : []
+  );
+  return { scenes, layouts, lights, timeLine, before, after };
 }
 
 const clipSeconds = async (name: string): Promise<number> =>

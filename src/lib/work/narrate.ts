@@ -1,6 +1,6 @@
 import type { Item } from '$lib/core/model/item.ts';
 import type { Narration, Render, RenderProblem } from '$lib/core/narration/narration.ts';
-import type { Scene } from '$lib/core/narration/scenes.ts';
+import { picturesIn, type Scene } from '$lib/core/narration/scenes.ts';
 import type { VoiceChoice } from '$lib/core/narration/voices.ts';
 import { getItem } from '$lib/data/items.ts';
 import { getMedia, saveMedia } from '$lib/data/media.ts';
@@ -60,7 +60,7 @@ export async function fetchPictures(
   signal?: AbortSignal
 ): Promise<string[]> {
   const { toBitmap } = await import('$lib/video/pictures.ts');
-  const urls = [...new Set(scenes.flatMap((s) => (s.picture ? [s.picture.url] : [])))];
+  const urls = picturesIn(scenes);
   const missing: string[] = [];
   for (const url of urls) {
     if (await getMedia(url)) continue;

@@ -2,10 +2,10 @@ import { proxy } from 'comlink';
 import { writeWebVtt } from '$lib/core/captions/webvtt.ts';
 import type { Chapter } from '$lib/core/chapters/chapter.ts';
 import { FRAMES, frameOfShape, pixelsOf } from '$lib/core/narration/frames.ts';
-import { layOutScene } from '$lib/core/narration/layout.ts';
+import { layOutScene } from '$lib/core/narration/layout/layOut.ts';
 import type { MediaProblem, RenderProblem } from '$lib/core/narration/narration.ts';
 import type { Format } from '$lib/core/narration/look.ts';
-import { sceneSchema } from '$lib/core/narration/scenes.ts';
+import { picturesIn, sceneSchema } from '$lib/core/narration/scenes.ts';
 import type { Style } from '$lib/core/narration/styles.ts';
 import { getMedia, mediaIds, saveMedia } from '$lib/data/media.ts';
 import { canvasMeasure } from '$lib/video/canvasMeasure.ts';
@@ -18,9 +18,16 @@ import {
 } from '$lib/video/encode.ts';
 import { readFile, removeOthers } from '$lib/video/files.ts';
 import { loadWorkerFonts } from '$lib/video/fonts.ts';
-import { lengthOf, planVideo, tracksOf, type Plan, type Production } from '$lib/video/job.ts';
+import {
+  lengthOf,
+  planVideo,
+  scenePlan,
+  tracksOf,
+  type Plan,
+  type Production
+} from '$lib/video/job.ts';
 import { examineClip, keepSound, MediaError } from '$lib/video/ownMedia.ts';
-import { paint } from '$lib/video/paint.ts';
+import { paintStill } from '$lib/video/paint.ts';
 import { partName, planParts } from '$lib/video/parts.ts';
 import { readPictures } from '$lib/video/pictures.ts';
 import { soundWorker } from './sound.ts';
@@ -48,6 +55,8 @@ export interface RenderJob extends Production {
   tags: { title: string; comment: string; language: string };
 }
 
+/** Parts that are encoded at a time: one is painted while the other waits for its encoder. */
+const AT_ONCE = 2;
 const stop = new Stop();
 /** Milliseconds between two reports. */
 const TELL_EVERY = 250;
@@ -78,10 +87,7 @@ async function plan(production: Production): Promise<Plan> {
 }
 
 const picturesOf = (job: Production) =>
-  readPictures([
-    ...job.scenes.flatMap((s) => (s.picture ? [s.picture.url] : [])),
-    ...(job.style.mark ? [job.style.mark] : [])
-  ]);
+  readPictures([...picturesIn(job.scenes), ...(job.style.mark ? [job.style.mark] : [])]);
 
 /** A clip before or after, with its sound decoded once and kept. */
 async function clipOf(name: string) {
@@ -153,25 +159,29 @@ async function make(
         });
     };
     await addClip(before, 0);
-    for (const part of planParts(planned.timeLine, planned.layouts)) {
-      const name = await partName(job.id, { frames: part.frames, seconds: part.seconds, encoding });
-      const start = offset + part.start;
-      parts.push({ name, start });
-      if (!(await isFinished(name)))
-        await encodePart(
-          name,
-          part,
-          encoding,
-          pictures,
-          encoding.width / FRAMES[job.frame].width,
-          (at) => {
-            encodedTo = start + at;
+    const plans = planned.scenes.flatMap((_, i) => scenePlan(planned, i) ?? []);
+    const waiting = planParts(plans);
+    const scale = encoding.width / FRAMES[job.frame].width;
+    const { name: look, motion } = job.style;
+    const work = async () => {
+      for (let part = waiting.shift(); part; part = waiting.shift()) {
+        const { scenes, seconds } = part;
+        const name = await partName(job.id, { scenes, look, motion, encoding });
+        parts.push({ name, start: offset + part.start });
+        if (!(await isFinished(name))) {
+          let told = 0;
+          await encodePart(name, part, job.style, encoding, pictures, scale, (at) => {
+            encodedTo += at - told;
+            told = at;
             tell();
-          }
-        );
-      encodedTo = start + part.seconds;
-      tell();
-    }
+          });
+          encodedTo -= told;
+        }
+        encodedTo += seconds;
+        tell();
+      }
+    };
+    await Promise.all(Array.from({ length: AT_ONCE }, work));
     await addClip(after, offset + duration);
     encodedTo = seconds;
   };
@@ -268,7 +278,7 @@ export const videoApi = {
     const drawn = new OffscreenCanvas(width, height);
     const surface = drawn.getContext('2d', { alpha: false });
     const marks = planned.layouts[0]?.stages.at(-1)?.marks ?? [];
-    if (surface) paint(surface, marks, await picturesOf(production), 0.5);
+    if (surface) paintStill(surface, marks, await picturesOf(production));
     return drawn.convertToBlob({ type: 'image/png' });
   },
 
@@ -284,7 +294,7 @@ export const videoApi = {
     const marks = layOutScene(scene, frame, style, measure).stages.at(-1)?.marks ?? [];
     const drawn = new OffscreenCanvas(frame.width, frame.height);
     const surface = drawn.getContext('2d', { alpha: false });
-    if (surface) paint(surface, marks, await readPictures(style.mark ? [style.mark] : []), 0.5);
+    if (surface) paintStill(surface, marks, await readPictures(style.mark ? [style.mark] : []));
     return drawn.convertToBlob({ type: 'image/png' });
   },
 

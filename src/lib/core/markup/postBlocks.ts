@@ -26,6 +26,8 @@ export type PostBlock =
       what: Unspoken;
       /** Of a gallery, the text alternatives of the pictures after its first. */
       alts?: string[];
+      /** Of a table, its cells by row. */
+      rows?: string[][];
     } & PlacedText);
 
 export const itemText = (item: ListItem): string => item.paragraphs.map((p) => p.text).join(' ');
@@ -92,7 +94,7 @@ function readElement(page: Page, node: Element): void {
   else if (tag === 'ul' || tag === 'ol') readList(page, node);
   else if (tag === 'blockquote') readQuote(page, node);
   else if (tag === 'pre') unspoken('code');
-  else if (tag === 'table') unspoken('table');
+  else if (tag === 'table') readTable(page, node);
   else if (tag === 'details') unspoken('folded');
   else if (FRAMES.has(tag)) blocks.push(frame(node));
   else if (tag === 'img') blocks.push(...picturesIn(node));
@@ -102,6 +104,17 @@ function readElement(page: Page, node: Element): void {
     const found = page.text([node]);
     if (found.text) blocks.push({ kind: 'paragraph', ...found });
   } else readInto(page, node);
+}
+
+function readTable(page: Page, node: Element): void {
+  const rows: string[][] = [];
+  visit(node, { tagName: 'tr' }, (row) => {
+    const cells = row.children.filter(
+      (c): c is Element => c.type === 'element' && (c.tagName === 'th' || c.tagName === 'td')
+    );
+    rows.push(cells.map(elementText));
+  });
+  page.blocks.push({ kind: 'unspoken', what: 'table', ...page.text([node]), rows });
 }
 
 function readParagraph(page: Page, node: Element): void {

@@ -1,5 +1,5 @@
 import type { Chapter } from '../chapters/chapter.ts';
-import type { Scene } from './scenes.ts';
+import { isHeading, type Scene } from './scenes.ts';
 import type { TimeLine } from './timeLine.ts';
 
 /** The rules that hosts have for chapter lists: the first at 0:00, three or more, each 10 s or longer. */
@@ -11,7 +11,7 @@ export function narrationChapters(scenes: readonly Scene[], timeLine: TimeLine):
   const starts: Chapter[] = [];
   for (const [i, scene] of scenes.entries()) {
     const start = timeLine.scenes[i]?.start ?? 0;
-    if (scene.kind !== 'section' && i > 0) continue;
+    if (!isHeading(scene) && i > 0) continue;
     const title = scene.lines
       .map((l) => l.text)
       .join(' ')

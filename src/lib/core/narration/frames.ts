@@ -17,6 +17,8 @@ export interface Frame {
   height: number;
   /** Where text may stand. It lies within `grid`, so that a crop loses nothing of it. */
   safe: Box;
+  /** Where words of all cards but the first and the last may stand: what no player covers. */
+  room: Box;
   /** What a grid of thumbnails shows of it, cropped from the middle. */
   grid: Box;
   /** The smallest size of type, in pixels, that can be read on a telephone. */
@@ -41,7 +43,7 @@ export function frameOfShape(shape: number): Frame {
   const name = shape > 1.2 ? 'wide' : shape < 0.8 ? 'upright' : 'square';
   const whole = { x: 0, y: 0, width, height };
   const safe = middle(width, height, width * 0.82, height * 0.8);
-  return { name, width, height, smallestType: 30, safe, grid: whole };
+  return { name, width, height, smallestType: 30, safe, room: safe, grid: whole };
 }
 
 /** Grids crop a wide picture to 4:3, an upright one to 4:5 and leave a square one nearly whole. */
@@ -52,6 +54,7 @@ export const FRAMES: Readonly<Record<FrameName, Frame>> = {
     height: 720,
     smallestType: 30,
     safe: middle(1280, 720, 880, 560),
+    room: middle(1280, 720, 1100, 590),
     grid: middle(1280, 720, 960, 720)
   },
   upright: {
@@ -60,6 +63,7 @@ export const FRAMES: Readonly<Record<FrameName, Frame>> = {
     height: 1280,
     smallestType: 32,
     safe: middle(720, 1280, 592, 800),
+    room: middle(720, 1280, 600, 860),
     grid: middle(720, 1280, 720, 900)
   },
   square: {
@@ -68,6 +72,7 @@ export const FRAMES: Readonly<Record<FrameName, Frame>> = {
     height: 960,
     smallestType: 34,
     safe: middle(960, 960, 760, 760),
+    room: middle(960, 960, 800, 790),
     grid: middle(960, 960, 900, 900)
   }
 };

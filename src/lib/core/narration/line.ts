@@ -4,6 +4,8 @@ import { pronunciationSchema } from './normalization/pronunciation.ts';
 export const scriptOptionsSchema = z.object({
   /** BCP 47. */
   language: z.string(),
+  /** On the screen: a few words of each sentence, or the sentence itself. */
+  words: z.enum(['gist', 'sentence']).default('gist'),
   announcesHeadings: z.boolean().default(true),
   /** What cannot be read out: passed over, or told in a line. */
   asides: z.enum(['leave-out', 'tell']).default('leave-out'),
@@ -29,3 +31,11 @@ export type Line = z.infer<typeof lineSchema>;
 
 /** Seconds that a picture without words stays. */
 export const SILENT_PICTURE = 3;
+
+/** How a line was said. */
+export interface SpokenLine {
+  /** Seconds. */
+  seconds: number;
+  /** When each word of the spoken text begins, in seconds from the line's start; empty where it is not known. */
+  words: number[];
+}

@@ -8,13 +8,17 @@ import { arePair, thesisIn, weightOfFigures } from './emphasis.ts';
 import { fitLength, type Unit } from './fitLength.ts';
 
 export interface ScriptPart {
-  kind: 'title' | 'section' | 'text' | 'list' | 'quote' | 'picture' | 'aside' | 'end';
+  kind: 'title' | 'section' | 'text' | 'list' | 'table' | 'quote' | 'picture' | 'aside' | 'end';
   /** The block of the post, or -1. */
   block: number;
   lines: Line[];
   picture?: { url: string; alt: string };
   /** Whose words a quotation is. */
   by?: string;
+  /** Whether the items of a list are steps. */
+  isOrdered?: boolean;
+  /** A table by rows, its heads first. */
+  rows?: readonly (readonly string[])[];
 }
 
 export type LeftSilentReason =
@@ -157,7 +161,8 @@ function readParts(
         const lines = listLines(found, block, options);
         for (const line of lines) if (!line.spoken) leave(line.text, 'nothing-to-say');
         const spoken = lines.filter((line) => line.spoken);
-        if (spoken.length > 0) parts.push({ kind: 'list', block, lines: spoken });
+        if (spoken.length > 0)
+          parts.push({ kind: 'list', block, lines: spoken, isOrdered: found.isOrdered });
         break;
       }
       case 'quote': {
@@ -181,6 +186,11 @@ function readParts(
         break;
       }
       case 'unspoken':
+        if (found.rows && isReadable(found.rows)) {
+          const lines = rowLines(found.rows, found.text, block, options);
+          parts.push({ kind: 'table', block, lines, rows: found.rows });
+          break;
+        }
         leave(found.text, found.what);
         if (options.asides === 'tell' && found.what !== 'footnote') {
           const text = phrasesFor(options.language).aside[found.what];
@@ -205,6 +215,34 @@ function linesOf(text: string, block: number, options: ScriptOptions): Line[] {
     at = end;
   }
   return lines.length > 0 || !text.trim() ? lines : [spokenLine(block, 0, text, 0, options)];
+}
+
+/** A table that can be listened to: a few short cells in a few rows, with heads above them. */
+const TABLE = { rows: 9, columns: 4, letters: 40 };
+const isReadable = (rows: readonly (readonly string[])[]): boolean =>
+  rows.length > 1 &&
+  rows.length <= TABLE.rows &&
+  rows.every(
+    (row) =>
+      row.length > 1 &&
+      row.length <= TABLE.columns &&
+      row.length === rows[0]?.length &&
+      row[0] !== '' &&
+      row.every((cell) => cell.length <= TABLE.letters)
+  );
+
+/** "Wool: width 40 cm, sett 6": each row in one line, with the heads of its columns. */
+function rowLines(
+  [heads = [], ...rows]: readonly (readonly string[])[],
+  whole: string,
+  block: number,
+  options: ScriptOptions
+): Line[] {
+  return rows.map(([name = '', ...cells], n) => {
+    const told = cells.map((cell, i) => [heads[i + 1] ?? '', cell].filter(Boolean).join(' '));
+    const line = spokenLine(block, n, `${name}: ${told.filter(Boolean).join(', ')}.`, 0, options);
+    return { ...line, source: { block, from: 0, to: whole.length } };
+  });
 }
 
 function listLines(

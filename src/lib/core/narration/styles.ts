@@ -4,8 +4,11 @@ import { z } from 'zod';
 export const typefaceSchema = z.enum(['sans', 'serif', 'mono']);
 export type Typeface = z.infer<typeof typefaceSchema>;
 
-/** How the cards look: a plain ground with a margin of colour, a band behind the text, or a sheet. */
-export const styleNameSchema = z.enum(['margin', 'band', 'sheet']);
+/**
+ * How the cards look: a margin of woven threads, a band behind the text, a sheet of paper, a panel of
+ * colour beside the text, large type at the foot of the card, a fine line around it.
+ */
+export const styleNameSchema = z.enum(['margin', 'band', 'sheet', 'panel', 'poster', 'line']);
 export type StyleName = z.infer<typeof styleNameSchema>;
 
 const colour = z.string().regex(/^#[0-9a-f]{6}$/i);
@@ -15,6 +18,14 @@ export const styleSchema = z.object({
   ground: colour.default('#15232d'),
   accent: colour.default('#e08a5b'),
   typeface: typefaceSchema.default('serif'),
+  /** A typeface of the user's own instead: the name of a kept font file, or empty. */
+  font: z.string().default(''),
+  /** Scenes come and go with moves, or stand still. */
+  motion: z.enum(['moving', 'calm']).default('moving'),
+  /** Whether words light up at the foot of the card as they are said. */
+  wordLights: z.boolean().default(false),
+  /** Who speaks, shown on the first card after the title: a name and a line beneath, or empty. */
+  lowerThird: z.object({ name: z.string(), line: z.string() }).default({ name: '', line: '' }),
   /** The user's own mark: the name of a kept picture, or empty. */
   mark: z.string().default('')
 });

@@ -1,14 +1,21 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
-import type { SceneLayout } from './layout.ts';
+import { frameTimes } from './frameTimes.ts';
+import type { SceneLayout } from './layout/mark.ts';
+import type { SpokenLine } from './line.ts';
 import { sceneSchema, type Scene } from './scenes.ts';
-import { frameTimes, READABLE, setInTime, shownAt, type SpokenLine } from './timeLine.ts';
+import { READABLE, setInTime, shownAt } from './timeLine.ts';
 
 const plain: SceneLayout = { stages: [], isMoving: false };
 const line = (id: string, text: string) => ({ id, text, spoken: text, source: null });
 const aScene = (id: string, more: object = {}): Scene =>
-  sceneSchema.parse({ id, kind: 'sentence', lines: [line(`${id}.1`, 'We wind a warp.')], ...more });
+  sceneSchema.parse({
+    id,
+    kind: 'statement',
+    lines: [line(`${id}.1`, 'We wind a warp.')],
+    ...more
+  });
 const said = (...lines: [string, number][]): Map<string, SpokenLine> =>
   new Map(lines.map(([id, seconds]) => [id, { seconds, words: [] }]));
 
@@ -41,7 +48,7 @@ test('the moment of a change is shown from then on', () => {
   assert.equal(shownAt(timeLine, timeLine.duration + 9).scene, 1);
 });
 
-const kinds = ['title', 'section', 'sentence', 'list', 'quote', 'end'] as const;
+const kinds = ['title', 'section', 'statement', 'list', 'quote', 'end'] as const;
 const storyboards = fc
   .array(
     fc.record({
@@ -106,7 +113,7 @@ test('captions have their time: the next line waits for a reader of the one befo
 test('frames begin at 0, rise, and none stays for more than five seconds', () => {
   fc.assert(
     fc.property(storyboards, (timeLine) => {
-      const times = frameTimes(timeLine);
+      const times = timeLine.scenes.flatMap((scene) => frameTimes(scene, []));
       assert.equal(times[0], 0);
       for (const [i, time] of times.entries()) {
         const stays = (times[i + 1] ?? timeLine.duration) - time;

@@ -1,13 +1,7 @@
-import type { SceneLayout } from './layout.ts';
-import type { Scene } from './scenes.ts';
-
-/** How a line was said. */
-export interface SpokenLine {
-  /** Seconds. */
-  seconds: number;
-  /** When each word of the spoken text begins, in seconds from the line's start; empty where it is not known. */
-  words: number[];
-}
+import type { SceneLayout } from './layout/mark.ts';
+import type { SpokenLine } from './line.ts';
+import { isHeading, type Scene } from './scenes.ts';
+import { wordTimes } from './wordTimes.ts';
 
 export interface Pauses {
   /** Seconds between two sentences, and before a part or after a heading. */
@@ -21,6 +15,8 @@ export interface TimedLine {
   text: string;
   start: number;
   end: number;
+  /** When each of its words begins, in seconds of the video. */
+  words: number[];
 }
 
 export interface TimedScene {
@@ -31,7 +27,6 @@ export interface TimedScene {
   lines: TimedLine[];
   /** When what is shown changes, the first at `start`; seconds, in the order of the layout's stages. */
   stages: number[];
-  isMoving: boolean;
 }
 
 /** The whole video in seconds. Scenes follow each other without gaps. */
@@ -67,26 +62,25 @@ export function setInTime(
     const isFirst = index === 0;
     const lines: TimedLine[] = [];
     // A heading, a title and a picture are seen a moment before they are spoken of.
-    at += isFirst
-      ? LEAD
-      : scene.kind === 'section' || scene.kind === 'picture'
-        ? pauses.part / 2
-        : 0;
+    at += isFirst ? LEAD : isSeenFirst(scene) ? pauses.part / 2 : 0;
     for (const line of scene.lines) {
       const said = line.spoken ? spoken.get(line.id) : undefined;
       if (!said) continue;
       const end = at + said.seconds;
-      lines.push({ id: line.id, text: line.text, start: at, end });
+      const from = at;
+      const words = wordTimes(line, said).map((seconds) => from + seconds);
+      lines.push({ id: line.id, text: line.text, start: at, end, words });
       // Not before a reader of the captions has had the time for them.
       const read = at + Math.max(MIN_CAPTION, line.text.length / READABLE) + CAPTION_GAP;
-      const pause = scene.kind === 'list' ? pauses.sentence * 1.3 : pauses.sentence;
+      const isItem = scene.kind === 'list' || scene.kind === 'steps';
+      const pause = isItem ? pauses.sentence * 1.3 : pauses.sentence;
       // A recording runs on: there are no pauses between its lines.
       const runsOn = scene.recording !== '' && line !== scene.lines.findLast((l) => l.spoken);
       at = runsOn ? end : Math.max(end + pause, read);
     }
     const isLast = index === scenes.length - 1;
     const next = scenes[index + 1];
-    const turns = scene.kind === 'title' || scene.kind === 'section' || next?.kind === 'section';
+    const turns = scene.kind === 'title' || isHeading(scene) || (next && isHeading(next));
     if (lines.length > 0) at += turns ? Math.max(0, pauses.part - pauses.sentence) : 0;
     at += scene.hold + (isLast ? TAIL : 0);
     at = Math.max(
@@ -100,12 +94,13 @@ export function setInTime(
       start,
       end: at,
       lines,
-      stages: stageTimes(scene, layout, lines, start, at),
-      isMoving: layout?.isMoving ?? false
+      stages: stageTimes(scene, layout, lines, start, at)
     });
   }
   return { duration: at, scenes: timed };
 }
+
+const isSeenFirst = (scene: Scene): boolean => isHeading(scene) || scene.kind === 'picture';
 
 /** Seconds to read a card that nobody reads out. */
 const readingTime = (scene: Scene): number =>
@@ -146,27 +141,4 @@ export function shownAt(line: TimeLine, seconds: number): { scene: number; stage
       stages.findLastIndex((t) => t <= seconds)
     )
   };
-}
-
-/** Frames a second where something moves all the time. */
-export const MOVING_RATE = 12;
-/** No frame stays longer than this, so that a player finds a place to jump to. */
-const MAX_FRAME = 5;
-
-/** When a new frame is needed, in seconds: where what is shown changes, and no oftener. */
-export function frameTimes({ scenes }: TimeLine): number[] {
-  const times: number[] = [];
-  for (const scene of scenes) {
-    const moments = scene.isMoving
-      ? Array.from(
-          { length: Math.max(1, Math.floor((scene.end - scene.start) * MOVING_RATE)) },
-          (_, i) => scene.start + i / MOVING_RATE
-        )
-      : [...new Set(scene.stages.length > 0 ? scene.stages : [scene.start])];
-    for (const [i, moment] of moments.entries()) {
-      const end = moments[i + 1] ?? scene.end;
-      for (let t = moment; t < end - 1e-6; t += MAX_FRAME) times.push(t);
-    }
-  }
-  return times;
 }

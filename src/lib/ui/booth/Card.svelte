@@ -1,24 +1,23 @@
 <script lang="ts">
   import type { Frame } from '$lib/core/narration/frames.ts';
-  import type { Mark } from '$lib/core/narration/layout.ts';
+  import type { MovedMark } from '$lib/core/narration/motion.ts';
   import { paint, type Pictures } from '$lib/video/paint.ts';
 
   interface Props {
-    marks: readonly Mark[];
+    marks: readonly MovedMark[];
     pictures: Pictures;
     frame: Frame;
     /** Pixels of the canvas. */
     width: number;
-    progress?: number;
     label: string;
   }
-  let { marks, pictures, frame, width, progress = 0, label }: Props = $props();
+  let { marks, pictures, frame, width, label }: Props = $props();
   let canvas = $state<HTMLCanvasElement>();
   const height = $derived(Math.round((width * frame.height) / frame.width));
 
   $effect(() => {
     const context = canvas?.getContext('2d', { alpha: false });
-    if (context) paint(context, marks, pictures, progress, width / frame.width);
+    if (context) paint(context, marks, pictures, width / frame.width);
   });
 </script>
 

@@ -4,9 +4,19 @@
   import Mic from '@lucide/svelte/icons/mic';
   import Square from '@lucide/svelte/icons/square';
   import Volume2 from '@lucide/svelte/icons/volume-2';
-  import { joinScene, sceneKindSchema, type Scene } from '$lib/core/narration/scenes.ts';
+  import {
+    joinScene,
+    sceneKindSchema,
+    type Scene,
+    type SceneKind
+  } from '$lib/core/narration/scenes.ts';
   import Choice from '$lib/ui/Choice.svelte';
-  import { mediaProblemMessage, sceneLabels, silentMessage } from '$lib/ui/boothMessages.ts';
+  import {
+    mediaProblemMessage,
+    pieceLabels,
+    sceneLabels,
+    silentMessage
+  } from '$lib/ui/boothMessages.ts';
   import { importPicture, importSound } from '$lib/work/ownMedia.ts';
   import { deck } from '$lib/ui/deck.svelte.ts';
   import type { Booth } from './boothState.svelte.ts';
@@ -18,6 +28,16 @@
   const index = $derived(booth.current);
   const recorder = new Recorder();
   let message = $state('');
+
+  /** Kinds that a scene may be shown as, with what it has. */
+  function isPossible(kind: SceneKind, { picture, second, lines }: Scene): boolean {
+    if (kind === 'picture' || kind === 'beside') return picture !== null;
+    if (kind === 'before-after') return second !== null;
+    // Their words come from elsewhere than their lines.
+    if (kind === 'table' || kind === 'map') return false;
+    if (kind === 'question' || kind === 'comparison') return lines.length === 2;
+    return true;
+  }
 
   async function take(file: Blob, name: string) {
     const imported = await importSound(file, name);
@@ -47,12 +67,16 @@
     if (!id) return;
     const alt = file.name.replace(/\.\w+$/, '');
     const shown = booth.scene?.picture?.shown ?? 'fitted';
-    booth.changeScene({ kind: 'picture', picture: { url: id, alt, shown } });
+    const kind = booth.scene?.picture ? booth.scene.kind : 'beside';
+    const picture = { url: id, alt, shown, credit: booth.scene?.picture?.credit ?? '' };
+    booth.changeScene({ kind, picture });
   }
   async function add() {
     await booth.addScene('New sentence');
     await tick();
-    document.querySelector<HTMLTextAreaElement>('[aria-label="Line 1, as it is shown"]')?.select();
+    document
+      .querySelector<HTMLTextAreaElement>('[aria-label="Line 1, as it is written"]')
+      ?.select();
   }
   function remove() {
     const said = scene?.lines
@@ -73,11 +97,10 @@
           class="field w-auto font-normal"
           aria-label="Kind of scene"
           value={scene.kind}
-          onchange={(event) =>
-            booth.changeScene({ kind: sceneKindSchema.parse(event.currentTarget.value) })}
+          onchange={(event) => booth.showAs(sceneKindSchema.parse(event.currentTarget.value))}
         >
           {#each sceneKindSchema.options as kind (kind)}
-            {#if kind !== 'picture' || scene.picture}<option value={kind}
+            {#if kind === scene.kind || isPossible(kind, scene)}<option value={kind}
                 >{sceneLabels[kind]}</option
               >{/if}
           {/each}
@@ -128,7 +151,7 @@
         <textarea
           class="field reading text-sm"
           rows={Math.min(4, Math.ceil(line.text.length / 70) || 1)}
-          aria-label="Line {n + 1}, as it is shown"
+          aria-label="Line {n + 1}, as it is written"
           value={line.text}
           oninput={(event) => booth.rewrite(line.id, event.currentTarget.value)}></textarea>
         <div class="flex items-start gap-2 text-sm">
@@ -150,6 +173,30 @@
         {#if silent}<p class="text-sm" role="alert">{silentMessage(silent)}</p>{/if}
       </div>
     {/each}
+    {#if scene.pieces.length > 0 && scene.kind !== 'map'}
+      <fieldset class="flex flex-col gap-1 text-sm">
+        <legend class="font-semibold">On screen</legend>
+        <div class="flex flex-wrap gap-1.5">
+          {#each scene.pieces as piece, n (n)}
+            <input
+              class="field w-auto min-w-24 flex-1 text-sm"
+              aria-label="{pieceLabels[piece.role]} {n + 1} on screen"
+              value={piece.text}
+              oninput={(event) => booth.writePiece(n, event.currentTarget.value)}
+            />
+          {/each}
+        </div>
+        <button
+          class="bare btn self-start btn-sm"
+          onclick={() => booth.changeScene({ kind: 'statement', pieces: [] })}
+          >Show the whole sentence</button
+        >
+      </fieldset>
+    {:else if scene.kind === 'statement' && scene.lines.length > 0}
+      <button class="bare btn self-start btn-sm" onclick={() => booth.showAs('statement')}
+        >Show a few words of it</button
+      >
+    {/if}
     {#if scene.kind === 'title' || scene.kind === 'quote' || scene.kind === 'end'}
       <label class="flex flex-col gap-1 text-sm">
         {scene.kind === 'end'
@@ -189,13 +236,13 @@
         {#if scene.lines.length > 0}
           <button
             class="plain btn btn-sm"
-            onclick={() => booth.changeScene({ picture: null, kind: 'sentence' })}
+            onclick={() => booth.changeScene({ picture: null, second: null, kind: 'statement' })}
             >Without the picture</button
           >
         {/if}
       {/if}
       <label class="plain btn cursor-pointer btn-sm">
-        {scene.picture ? 'Another picture' : 'A picture instead of the words'}
+        {scene.picture ? 'Another picture' : 'Add a picture'}
         <input class="sr-only" type="file" accept="image/*" onchange={choosePicture} />
       </label>
       {#if scene.picture && booth.missing.includes(scene.picture.url)}

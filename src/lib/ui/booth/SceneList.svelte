@@ -2,7 +2,7 @@
   import ArrowDown from '@lucide/svelte/icons/arrow-down';
   import ArrowUp from '@lucide/svelte/icons/arrow-up';
   import TriangleAlert from '@lucide/svelte/icons/triangle-alert';
-  import { moveScene } from '$lib/core/narration/scenes.ts';
+  import { isHeading, moveScene } from '$lib/core/narration/scenes.ts';
   import { rowForKey } from '$lib/ui/listKeys.ts';
   import TimeCode from '$lib/ui/TimeCode.svelte';
   import { sceneLabels } from '$lib/ui/boothMessages.ts';
@@ -56,7 +56,7 @@
           {/if}
         </span>
         <span
-          class="line-clamp-3 text-sm {scene.kind === 'section' || scene.kind === 'title'
+          class="line-clamp-3 text-sm {isHeading(scene) || scene.kind === 'title'
             ? 'font-semibold'
             : ''}"
         >

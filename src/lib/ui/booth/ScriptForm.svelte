@@ -38,6 +38,14 @@
       {/if}
     </p>
     <Choice legend="Target length" options={targets} bind:value={narration.options.target} />
+    <Choice
+      legend="Words on screen"
+      options={[
+        ['gist', 'A few words'],
+        ['sentence', 'Whole sentences']
+      ]}
+      bind:value={narration.options.words}
+    />
     <label class="flex items-center gap-1.5"
       ><input type="checkbox" bind:checked={narration.options.announcesHeadings} />Read the headings
       out</label

@@ -6,8 +6,10 @@
   import { onDestroy } from 'svelte';
   import { captionsOf } from '$lib/core/narration/captions.ts';
   import { frameNameSchema } from '$lib/core/narration/frames.ts';
+  import { paintedAt } from '$lib/core/narration/moment.ts';
   import { shownAt } from '$lib/core/narration/timeLine.ts';
   import { frameLabels, runningTime, sceneLabels } from '$lib/ui/boothMessages.ts';
+  import { scenePlan } from '$lib/video/job.ts';
   import TimeCode from '$lib/ui/TimeCode.svelte';
   import type { Booth } from './boothState.svelte.ts';
   import Card from './Card.svelte';
@@ -20,12 +22,14 @@
   const plan = $derived(booth.plan);
   const shown = $derived(plan && shownAt(plan.timeLine, Math.max(0, preview.time)));
   const timed = $derived(plan && shown ? plan.timeLine.scenes[shown.scene] : null);
-  const marks = $derived(
-    plan && shown ? (plan.layouts[shown.scene]?.stages[shown.stage]?.marks ?? []) : []
-  );
-  const progress = $derived(
-    timed?.isMoving ? (preview.time - timed.start) / Math.max(0.1, timed.end - timed.start) : 0
-  );
+  const marks = $derived.by(() => {
+    const scene = plan && shown ? scenePlan(plan, shown.scene) : null;
+    const style = booth.narration?.style;
+    if (!scene || !style) return [];
+    // Standing still, it shows the card and not a moment of its move.
+    const shownStyle = preview.isPlaying ? style : { ...style, motion: 'calm' as const };
+    return paintedAt(scene, Math.max(0, preview.time), shownStyle);
+  });
   const cues = $derived(plan ? captionsOf(plan.timeLine) : []);
   const cue = $derived(cues.find((c) => c.start <= preview.time && preview.time < c.end));
   const { frame } = $derived(booth);
@@ -98,7 +102,6 @@
       >
         <Card
           {marks}
-          {progress}
           {frame}
           pictures={booth.pictures}
           width={frame.width}

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { atRest } from '$lib/core/narration/motion.ts';
   import { sceneLabels } from '$lib/ui/boothMessages.ts';
   import type { Booth } from './boothState.svelte.ts';
   import Card from './Card.svelte';
@@ -44,11 +45,10 @@
       >
         {#if seen[index] && plan}
           <Card
-            marks={plan.layouts[index]?.stages.at(-1)?.marks ?? []}
+            marks={(plan.layouts[index]?.stages.at(-1)?.marks ?? []).map(atRest)}
             pictures={booth.pictures}
             frame={booth.frame}
             width={booth.frame.width > booth.frame.height ? 240 : 150}
-            progress={0.5}
             label=""
           />
         {/if}

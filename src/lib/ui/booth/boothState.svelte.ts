@@ -2,7 +2,14 @@ import type { FrameName } from '$lib/core/narration/frames.ts';
 import { FRAMES } from '$lib/core/narration/frames.ts';
 import type { Narration } from '$lib/core/narration/narration.ts';
 import type { Line } from '$lib/core/narration/line.ts';
-import { sceneSchema, splitScene, type Scene } from '$lib/core/narration/scenes.ts';
+import {
+  picturesIn,
+  sceneSchema,
+  splitScene,
+  type Piece,
+  type Scene,
+  type SceneKind
+} from '$lib/core/narration/scenes.ts';
 import { splitLine } from '$lib/core/narration/splitLine.ts';
 import type { Script } from '$lib/core/narration/script.ts';
 import type { Item } from '$lib/core/model/item.ts';
@@ -24,6 +31,9 @@ import { videoWorker } from '$lib/workers/video.ts';
 import { v4 } from 'uuid';
 import { Autosave } from '../autosave.svelte.ts';
 import { soon } from '../soon.svelte.ts';
+
+/** Their words come from elsewhere than their lines: the headings of all parts, the cells of a table. */
+const FIXED_PIECES: ReadonlySet<SceneKind> = new Set(['map', 'table']);
 
 /** All that can be changed in the booth, field by field. */
 type NarrationFields = Omit<Narration, 'changed'>;
@@ -213,10 +223,29 @@ export class Booth {
     return { id: v4(), text, spoken: await narrationWorker().spoken(text, options), source: null };
   }
 
+  /** What is shown of some lines in a kind of scene. */
+  #piecesFor(kind: SceneKind, texts: readonly string[]): Promise<Piece[]> {
+    const options = $state.snapshot(this.narration?.options) as Narration['options'];
+    return narrationWorker().pieces(kind, [...texts], options);
+  }
+
+  /** Shows a scene in another way, with the words that belong to it. */
+  async showAs(kind: SceneKind): Promise<void> {
+    const { scene } = this;
+    if (!scene) return;
+    const { id } = scene;
+    const pieces = await this.#piecesFor(
+      kind,
+      scene.lines.map((l) => l.text)
+    );
+    if (this.scene?.id === id) this.changeScene({ kind, pieces });
+  }
+
   /** Puts a scene with a sentence after the one that is shown. */
   async addScene(text: string): Promise<void> {
     const line = await this.#newLine(text);
-    const scene = sceneSchema.parse({ id: line.id, kind: 'sentence', lines: [line] });
+    const pieces = await this.#piecesFor('statement', [text]);
+    const scene = sceneSchema.parse({ id: line.id, kind: 'statement', lines: [line], pieces });
     const at = this.current + 1;
     this.change((scenes) => scenes.toSpliced(at, 0, scene), at);
   }
@@ -229,8 +258,9 @@ export class Booth {
     const halves = splitLine(only.text);
     if (!halves) return;
     const lines = await Promise.all(halves.map((text) => this.#newLine(text)));
+    const pieces = scene.pieces.length > 0 ? await this.#piecesFor('statement', halves) : [];
     this.change((scenes) => {
-      const parted = scenes.map((s, i) => (i === current ? { ...s, lines } : s));
+      const parted = scenes.map((s, i) => (i === current ? { ...s, lines, pieces } : s));
       return splitScene(parted, current);
     });
   }
@@ -255,6 +285,30 @@ export class Booth {
     this.#onLine(lineId, (line) =>
       line.text === text && (line.spoken || spoken) ? { ...line, spoken } : line
     );
+    await this.#showAnew(lineId);
+  }
+
+  /** Words on the screen follow the line they are taken from. */
+  async #showAnew(lineId: string): Promise<void> {
+    const scene = this.narration?.scenes.find((s) => s.lines.some((l) => l.id === lineId));
+    if (!scene || scene.pieces.length === 0 || FIXED_PIECES.has(scene.kind)) return;
+    const { id, kind } = scene;
+    const texts = scene.lines.map((l) => l.text);
+    const pieces = await this.#piecesFor(kind, texts);
+    this.#write((scenes) =>
+      scenes.map((s) =>
+        s.id === id && s.kind === kind && s.lines.every((l, i) => l.text === texts[i])
+          ? { ...s, pieces }
+          : s
+      )
+    );
+  }
+
+  /** Changes words on the screen while they are being typed. */
+  writePiece(index: number, text: string): void {
+    const { scene } = this;
+    if (!scene) return;
+    this.writeScene({ pieces: scene.pieces.map((p, i) => (i === index ? { ...p, text } : p)) });
   }
 
   /** Says a line otherwise than it is written. */
@@ -277,10 +331,7 @@ export class Booth {
     const scenes = $state.snapshot(this.narration.scenes) as Scene[];
     this.missing = await fetchPictures(scenes);
     const { mark } = this.narration.style;
-    this.pictures = await readPictures([
-      ...scenes.flatMap((s) => (s.picture ? [s.picture.url] : [])),
-      ...(mark ? [mark] : [])
-    ]);
+    this.pictures = await readPictures([...picturesIn(scenes), ...(mark ? [mark] : [])]);
     await this.layOut();
   }
 
