@@ -47,6 +47,42 @@ test('eSpeak NG tells when each word begins', async () => {
   assert.ok(words.every((w, i) => i === 0 || w > (words[i - 1] ?? 0)));
 });
 
+/** Seconds at which sound begins after at least 80 ms of silence, and at the start. */
+function onsets({ samples, rate }: { samples: Int16Array; rate: number }): number[] {
+  const size = Math.round(rate * 0.005);
+  const found: number[] = [];
+  let quiet = Infinity;
+  for (let at = 0; at + size <= samples.length; at += size) {
+    const loud = loudestOf(samples.subarray(at, at + size)) > 250;
+    if (loud && quiet * 0.005 >= 0.08) found.push(at / rate);
+    quiet = loud ? 0 : quiet + 1;
+  }
+  return found;
+}
+
+test('each word begins within 60 ms of where it is heard, with every voice of flite', async () => {
+  for (const voice of ['slt', 'rms', 'awb']) {
+    const text = 'Wind the warp, measure the reed, mark its middle, and begin.';
+    const said = await flite.say(text, voice, 1);
+    assert.equal(said.words.length, text.split(' ').length);
+    // Behind each comma there is a silence, whose end is heard.
+    const behind = text
+      .split(' ')
+      .flatMap((word, i, all) => (i > 0 && all[i - 1]!.endsWith(',') ? [i] : []));
+    // Not every voice rests at every comma: each rest that is heard ends where a word begins.
+    const heard = onsets(said);
+    assert.ok(heard.length >= 3, `${voice} rests ${heard.length} times`);
+    for (const t of heard) {
+      const off = Math.min(...[0, ...behind].map((i) => Math.abs(t - said.words[i]!)));
+      assert.ok(
+        off <= 0.06,
+        `${voice}: what is heard at ${t.toFixed(2)} s is off by ${off.toFixed(3)} s`
+      );
+    }
+    assert.ok(said.words.every((t, i) => i === 0 || t > said.words[i - 1]!));
+  }
+});
+
 test('a text that an engine cannot say is refused with its reason', async () => {
   const refusal = (kind: string) => (error: unknown) =>
     error instanceof SpeechError && error.kind === kind;
