@@ -1,3 +1,4 @@
+import type { BedName } from '$lib/core/audio/synth/beds.ts';
 import type { DetailsFinding } from '$lib/core/narration/details.ts';
 import type { FrameName } from '$lib/core/narration/frames.ts';
 import type { MediaProblem, Render, RenderProblem } from '$lib/core/narration/narration.ts';
@@ -54,6 +55,12 @@ export const styleLabels: Record<StyleName, string> = {
   panel: 'Colour panel',
   poster: 'Poster',
   line: 'Fine line'
+};
+
+export const bedLabels: Record<BedName, string> = {
+  quiet: 'Quiet',
+  bright: 'Bright',
+  steady: 'Steady'
 };
 
 export const typefaceLabels: Record<Typeface, string> = {

@@ -11,8 +11,9 @@ import { lightsOf, type Light } from '$lib/core/narration/layout/wordLights.ts';
 import type { ScenePlan } from '$lib/core/narration/moment.ts';
 import type { SpokenLine } from '$lib/core/narration/line.ts';
 import type { Scene } from '$lib/core/narration/scenes.ts';
+import { soundCues, type SoundCue } from '$lib/core/narration/soundCues.ts';
 import type { Style } from '$lib/core/narration/styles.ts';
-import { setInTime, type Pauses, type TimeLine } from '$lib/core/narration/timeLine.ts';
+import { setToLength, type Pauses, type TimeLine } from '$lib/core/narration/timeLine.ts';
 import { getMedia } from '$lib/data/media.ts';
 import { getSpeechOf } from '$lib/data/speech.ts';
 
@@ -25,6 +26,8 @@ export interface Production {
   pauses: Pauses;
   /** Name of the kept speech of each line, by line id; a line without is shown for as long as it would take. */
   speech: Map<string, string>;
+  /** Seconds that were asked for, or null. */
+  target: number | null;
   /** BCP 47, and the speed of the voice. */
   language: string;
   speed: number;
@@ -33,6 +36,8 @@ export interface Production {
   after: string;
   music: string;
   musicLevel: number;
+  /** Whether short sounds come with the scenes. */
+  sounds: boolean;
 }
 
 /** A video as it is planned: the same for the preview and for the file. */
@@ -44,6 +49,8 @@ export interface Plan {
   lights: Light[][];
   /** Of the scenes alone: it begins after the clip in front. */
   timeLine: TimeLine;
+  /** Short sounds, in seconds of the time line. */
+  sounds: SoundCue[];
   /** Seconds of the clips of the user's own, 0 where there is none. */
   before: number;
   after: number;
@@ -90,7 +97,7 @@ export async function planVideo(
     layOutScene(scene, frame, style, measure, i === speaker)
   );
   const spoken = await readSpoken(scenes, production);
-  const timeLine = setInTime(scenes, spoken, layouts, production.pauses);
+  const timeLine = setToLength(scenes, spoken, layouts, production.pauses, production.target);
   const [before, after] = [
     await clipSeconds(production.before),
     await clipSeconds(production.after)
@@ -98,7 +105,8 @@ export async function planVideo(
   const lights = timeLine.scenes.map(({ lines }) =>
     style.wordLights ? lines.flatMap((line) => lightsOf(line, frame, style, measure)) : []
   );
-  return { scenes, layouts, lights, timeLine, before, after };
+  const sounds = production.sounds ? soundCues(scenes, timeLine) : [];
+  return { scenes, layouts, lights, timeLine, sounds, before, after };
 }
 
 const clipSeconds = async (name: string): Promise<number> =>

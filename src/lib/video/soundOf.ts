@@ -1,4 +1,5 @@
 import {
+  ALONE,
   gainFor,
   limited,
   mixed,
@@ -8,7 +9,9 @@ import {
 } from '$lib/core/audio/mix.ts';
 import { LoudnessMeter, SAMPLE_RATE } from '$lib/core/audio/loudness.ts';
 import { PieceResampler } from '$lib/core/audio/resample.ts';
+import { makeShortSound } from '$lib/core/audio/synth/shortSounds.ts';
 import type { Scene } from '$lib/core/narration/scenes.ts';
+import type { SoundCue } from '$lib/core/narration/soundCues.ts';
 import type { TimeLine } from '$lib/core/narration/timeLine.ts';
 import { getMedia } from '$lib/data/media.ts';
 import { readSpeech } from '$lib/data/speech.ts';
@@ -29,18 +32,26 @@ export interface SoundPlan {
   offset: number;
   music: string;
   musicLevel: number;
+  /** Short sounds at their seconds of the time line. */
+  sounds: readonly SoundCue[];
   seconds: number;
 }
 
-/** Kept sentences at the rate of the mix, one at a time in the same memory: they do not overlap. */
+/**
+ * Kept sentences at the rate of the mix, one at a time in the same memory: they do not overlap. While one is
+ * mixed, the next one comes from the database.
+ */
 class Sentences {
   readonly #resampler = new PieceResampler();
   #key = '';
   #samples: Float32Array = new Float32Array();
+  #next: { key: string; kept: ReturnType<typeof readSpeech> } | null = null;
 
-  async read(key: string): Promise<Float32Array> {
+  /** @param after the sentence that comes then, or empty */
+  async read(key: string, after: string): Promise<Float32Array> {
     if (key === this.#key) return this.#samples;
-    const kept = await readSpeech(key);
+    const kept = await (this.#next?.key === key ? this.#next.kept : readSpeech(key));
+    this.#next = after ? { key: after, kept: readSpeech(after) } : null;
     this.#samples = kept
       ? this.#resampler.resample(kept.samples, kept.rate, SAMPLE_RATE)
       : new Float32Array();
@@ -53,6 +64,10 @@ class Sentences {
 async function mixOf(plan: SoundPlan): Promise<Mix> {
   const pieces: AudioClip[] = [];
   const sentences = new Sentences();
+  const order = plan.timeLine.scenes.flatMap((scene, i) =>
+    plan.scenes[i]?.recording ? [] : scene.lines.flatMap((l) => plan.speech.get(l.id) ?? [])
+  );
+  let said = 0;
   let isStereo = false;
   for (const { sound, at, seconds } of plan.clips) {
     const kept = await getMedia(sound);
@@ -82,13 +97,17 @@ async function mixOf(plan: SoundPlan): Promise<Mix> {
     for (const line of timed.lines) {
       const key = plan.speech.get(line.id);
       if (!key) continue;
+      const after = order[++said] ?? '';
       pieces.push({
         at: toSamples(plan.offset + line.start),
         length: toSamples(line.end - line.start),
-        read: async (from, count) => [(await sentences.read(key)).subarray(from, from + count)]
+        read: async (from, count) => [
+          (await sentences.read(key, after)).subarray(from, from + count)
+        ]
       });
     }
   }
+  pieces.push(...soundPieces(plan));
   const bed = plan.music ? await bedOf(plan.music, plan.musicLevel) : null;
   if (bed) isStereo ||= bed.channels === 2;
   return {
@@ -99,8 +118,29 @@ async function mixOf(plan: SoundPlan): Promise<Mix> {
   };
 }
 
-/** Decibels that music is louder where nobody speaks. */
-const ALONE = 9;
+/** Ratio at which a short sound is heard by itself, and while somebody speaks. */
+const SOUND_ALONE = 0.8;
+const SOUND_UNDER = 0.35;
+/** Seconds in which the beginning of a short sound must not meet speech to be heard by itself. */
+const SOUND_BEGINS = 0.3;
+
+function soundPieces({ sounds, timeLine, offset }: SoundPlan): AudioClip[] {
+  const lines = timeLine.scenes.flatMap((s) => s.lines);
+  const made = new Map<string, Float32Array>();
+  return sounds.map(({ at, sound }): AudioClip => {
+    const isUnder = lines.some((l) => l.start < at + SOUND_BEGINS && at < l.end);
+    const name = `${sound} ${isUnder}`;
+    const gain = isUnder ? SOUND_UNDER : SOUND_ALONE;
+    const samples = made.get(name) ?? makeShortSound(sound).map((s) => s * gain);
+    made.set(name, samples);
+    return {
+      at: toSamples(offset + at),
+      length: samples.length,
+      isSpeech: false,
+      read: (from, count) => Promise.resolve([samples.subarray(from, from + count)])
+    };
+  });
+}
 
 async function bedOf(name: string, level: number): Promise<{ bed: Bed; channels: number } | null> {
   const kept = await getMedia(name);

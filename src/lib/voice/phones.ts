@@ -9,10 +9,10 @@ const PAUSE = 'pau';
 
 /** Reads "pau:0.215 eh:0.312 …". */
 export const readPhones = (said: string): Phone[] =>
-  [...said.matchAll(/([a-z@]+):(\d+\.\d+)/g)].map(([, name = '', end]) => ({
-    name,
-    end: Number(end)
-  }));
+  said.split(' ').flatMap((told) => {
+    const [name = '', end] = told.split(':');
+    return name && end ? [{ name, end: Number(end) }] : [];
+  });
 
 /** The sounds of words that were said one by one, with a pause after each. */
 export function soundsByWord(phones: readonly Phone[]): string[][] {

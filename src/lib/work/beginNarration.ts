@@ -44,6 +44,7 @@ export async function beginNarration(
     style,
     music: '',
     musicLevel: -20,
+    sounds: false,
     before: usual.before ?? '',
     after: usual.after ?? '',
     format,

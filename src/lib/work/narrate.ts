@@ -79,8 +79,19 @@ export async function fetchPictures(
 }
 
 export function productionOf(narration: Narration, speech: Map<string, string>): Production {
-  const { scenes, frame, resolution, style, voice, before, after, music, musicLevel, options } =
-    narration;
+  const {
+    scenes,
+    frame,
+    resolution,
+    style,
+    voice,
+    before,
+    after,
+    music,
+    musicLevel,
+    sounds,
+    options
+  } = narration;
   return {
     scenes,
     frame,
@@ -91,6 +102,8 @@ export function productionOf(narration: Narration, speech: Map<string, string>):
     after,
     music,
     musicLevel,
+    sounds,
+    target: options.target,
     language: options.language,
     speed: voice?.speed ?? 1,
     pauses: { sentence: voice?.sentencePause ?? 0.35, part: voice?.partPause ?? 0.7 }

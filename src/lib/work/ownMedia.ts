@@ -1,8 +1,10 @@
 import { v4 } from 'uuid';
+import type { BedName } from '$lib/core/audio/synth/beds.ts';
 import type { MediaProblem } from '$lib/core/narration/narration.ts';
 import { saveMedia } from '$lib/data/media.ts';
 import { toBitmap } from '$lib/video/pictures.ts';
 import { videoWorker } from '$lib/workers/video.ts';
+import { soundWorker } from '$lib/workers/sound.ts';
 import { runTask } from './tasks.svelte.ts';
 
 /** A file of the user's own that was taken, or why it was not. */
@@ -37,3 +39,7 @@ export async function importPicture(file: File): Promise<Imported> {
   await saveMedia({ id, name: file.name, blob: file });
   return { id, problem: null };
 }
+
+/** Makes a bed of music, once. @returns the name under which it is kept */
+export const useBed = (bed: BedName, title: string): Promise<string> =>
+  runTask(`Making the music “${title}”`, () => soundWorker().makeBed(bed, title));

@@ -1,3 +1,7 @@
+import { SAMPLE_RATE } from '$lib/core/audio/loudness.ts';
+import { makeBed, type BedName } from '$lib/core/audio/synth/beds.ts';
+import { interleave } from '$lib/core/audio/wav.ts';
+import { getMedia, saveMedia } from '$lib/data/media.ts';
 import { encodeSound, type Encoding } from '$lib/video/encode.ts';
 import { finishSound, type SoundPlan } from '$lib/video/soundOf.ts';
 import { writeWav } from '$lib/video/wavFile.ts';
@@ -44,6 +48,19 @@ export const soundApi = {
     } finally {
       sound.close();
     }
+  },
+
+  /** Started before it is needed. */
+  ready: (): void => {},
+
+  /** Makes a bed of music and keeps it as a sound like those of the user's own. @returns its name */
+  async makeBed(bed: BedName, title: string): Promise<string> {
+    const id = `bed:${bed}`;
+    if (await getMedia(id)) return id;
+    const sides = makeBed(bed);
+    const seconds = sides[0].length / SAMPLE_RATE;
+    await saveMedia({ id, name: title, blob: new Blob([interleave(sides)]), seconds, channels: 2 });
+    return id;
   },
 
   stop: () => stop.ask()

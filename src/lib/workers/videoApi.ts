@@ -139,6 +139,7 @@ async function make(
     seconds,
     music: job.music,
     musicLevel: job.musicLevel,
+    sounds: planned.sounds,
     clips: [
       ...(before ? [{ sound: before.sound, at: 0, seconds: before.seconds }] : []),
       ...(after ? [{ sound: after.sound, at: offset + duration, seconds: after.seconds }] : [])
@@ -300,7 +301,7 @@ export const videoApi = {
 
   /** The finished sound as a WAV file of the browser's own. */
   async wav(job: RenderJob): Promise<string> {
-    const { scenes, timeLine } = await plan(job);
+    const { scenes, timeLine, sounds } = await plan(job);
     const { speech, music, musicLevel } = job;
     const name = `${job.id}-sound.wav`;
     await soundWorker().wav(
@@ -310,6 +311,7 @@ export const videoApi = {
         speech,
         music,
         musicLevel,
+        sounds,
         offset: 0,
         clips: [],
         seconds: timeLine.duration

@@ -5,6 +5,8 @@ import { LoudnessMeter, ratioOf, SAMPLE_RATE } from './loudness.ts';
 export interface AudioClip {
   at: number;
   length: number;
+  /** Music gives way to speech, and to nothing else. */
+  isSpeech?: boolean;
   /**
    * Part of it, one array a channel, fewer than asked for at its end; asked in rising order. May
    * use the same memory for the next read of any piece.
@@ -23,6 +25,8 @@ export interface Bed {
   underSpeech: number;
 }
 
+/** Decibels that music is louder where nobody speaks. */
+export const ALONE = 9;
 /** Samples that are mixed at a time: one second. */
 const BLOCK = SAMPLE_RATE;
 /** Samples over which music gives way to speech, and comes back after it. */
@@ -100,7 +104,8 @@ async function addBed(
 /** The gain of the bed at a sample; asked in rising order. */
 function bedGain(pieces: readonly AudioClip[], bed: Bed): (at: number) => number {
   const spans: { from: number; to: number }[] = [];
-  for (const { at, length } of pieces) {
+  for (const { at, length, isSpeech = true } of pieces) {
+    if (!isSpeech) continue;
     const last = spans.at(-1);
     if (last && at - last.to < SHORT_PAUSE) last.to = Math.max(last.to, at + length);
     else spans.push({ from: at, to: at + length });

@@ -1,6 +1,7 @@
 import type { Cue } from '../captions/cue.ts';
 import { breakLines } from './fit.ts';
-import { READABLE, type TimedLine, type TimeLine } from './timeLine.ts';
+import { READABLE } from './line.ts';
+import type { TimedLine, TimeLine } from './timeLine.ts';
 
 /** Characters in a line of a caption, and lines in one. */
 const LINE = 42;

@@ -9,8 +9,8 @@ export interface Unit {
   section: number;
   text: string;
   seconds: number;
-  /** Taken before all others. */
-  isNeeded?: boolean;
+  /** Taken before all of a lower rank; 0 where it is not said. */
+  rank?: number;
   /** Taken together with the one behind it, or not at all. */
   goesWithNext?: boolean;
   /** How much it tells beside others of the same words; 1 as usual. */
@@ -19,6 +19,9 @@ export interface Unit {
 
 /** How strongly a unit that repeats what is told already is held back. */
 const REPEATED = 0.35;
+
+/** Worth that no unit reaches by what it tells. */
+const ABOVE = 1e9;
 
 /**
  * The most telling units that fit into so many seconds: those whose words the text comes back to
@@ -73,7 +76,7 @@ export function fitLength<U extends Unit>(
       }
       // By the square root, so that neither the shortest nor the longest always win.
       worth = (worth * (opensSection ? 1.4 : 1)) / Math.sqrt(Math.max(1, cost));
-      if (units[i]!.isNeeded) worth = Infinity;
+      worth += (units[i]!.rank ?? 0) * ABOVE;
       if (!best || worth > best.worth) best = { chain, cost, worth };
     }
     if (!best) break;

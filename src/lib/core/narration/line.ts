@@ -12,6 +12,8 @@ export const scriptOptionsSchema = z.object({
   countsLists: z.boolean().default(true),
   /** Seconds the reading may take at most; null reads the whole post. */
   target: z.number().positive().nullable().default(null),
+  /** Lines that every cut keeps, by id. */
+  pinned: z.array(z.string()).default([]),
   pronunciations: z.array(pronunciationSchema).default([]),
   speed: z.number().min(0.5).max(2).default(1)
 });
@@ -39,3 +41,11 @@ export interface SpokenLine {
   /** When each word of the spoken text begins, in seconds from the line's start; empty where it is not known. */
   words: number[];
 }
+
+/** Seconds before the first word, after the last, and that the end card stays beyond them. */
+export const LEAD = 0.4;
+export const TAIL = 0.8;
+export const END_HOLD = 2;
+/** Captions must be readable at this many characters a second, and a second at the least, so a pause may grow for them. */
+export const READABLE = 17;
+export const MIN_CAPTION = 1;

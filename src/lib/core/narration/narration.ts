@@ -22,6 +22,8 @@ export const narrationSchema = z.object({
   music: z.string(),
   /** Decibels of the music under speech. */
   musicLevel: z.number(),
+  /** Whether short sounds come with the scenes. */
+  sounds: z.boolean().default(false),
   before: z.string(),
   after: z.string(),
   details: videoDetailsSchema.nullable(),

@@ -153,6 +153,21 @@ test('a cut keeps what the post rests on, whole pairs, and a picture', () => {
   }
 });
 
+test('a cut keeps what the user pinned, and the picture of a sentence that it keeps', () => {
+  const filler = 'We had tea and it rained a little on that day. ';
+  const post = `<p>${filler.repeat(4)}</p><p>The red skeins hang in the window. ${filler.repeat(2)}</p>
+<img src="https://x.example/a.png" alt="Red skeins in a window"><p>${filler.repeat(4)}Linen keeps its shape in the wash.</p>`;
+  const { parts } = scriptOf(post, english({ target: 30 }), 'Red skeins');
+  assert.match(parts.flatMap((p) => p.lines.map((l) => l.text)).join(' '), /red skeins hang/);
+  assert.equal(parts.filter((p) => p.kind === 'picture').length, 1);
+  const last = scriptOf(post)
+    .parts.filter((p) => p.kind === 'text')
+    .at(-1)
+    ?.lines.at(-1);
+  const pinned = scriptOf(post, english({ target: 20, pinned: [last?.id ?? ''] }), 'Red skeins');
+  assert.ok(pinned.parts.some((p) => p.lines.some((l) => l.id === last?.id)));
+});
+
 test('no text is lost without a reason, whatever the post and the target', () => {
   const words = fc.array(
     fc.constantFrom('warp', 'weft', 'the', 'reed.', '12', 'beam?', 'e.g.', '(so)', 'Tea!'),

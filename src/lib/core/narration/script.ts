@@ -1,25 +1,24 @@
 import { sentencesIn } from '../text/sentencesIn.ts';
 import { spokenSeconds } from './duration.ts';
 import { normalizeForSpeech } from './normalization/normalize.ts';
-import { SILENT_PICTURE, type Line, type ScriptOptions } from './line.ts';
+import {
+  END_HOLD,
+  LEAD,
+  MIN_CAPTION,
+  READABLE,
+  SILENT_PICTURE,
+  TAIL,
+  type Line,
+  type ScriptOptions
+} from './line.ts';
 import { phrasesFor } from './phrases.ts';
 import { itemText, type PostBlock, type Unspoken } from '../markup/postBlocks.ts';
+import { figureIn } from './direct/figure.ts';
+import { placePictures } from './direct/placePictures.ts';
+import { readSentence } from './direct/sentence.ts';
 import { arePair, thesisIn, weightOfFigures } from './emphasis.ts';
+import type { ScriptPart } from './scriptPart.ts';
 import { fitLength, type Unit } from './fitLength.ts';
-
-export interface ScriptPart {
-  kind: 'title' | 'section' | 'text' | 'list' | 'table' | 'quote' | 'picture' | 'aside' | 'end';
-  /** The block of the post, or -1. */
-  block: number;
-  lines: Line[];
-  picture?: { url: string; alt: string };
-  /** Whose words a quotation is. */
-  by?: string;
-  /** Whether the items of a list are steps. */
-  isOrdered?: boolean;
-  /** A table by rows, its heads first. */
-  rows?: readonly (readonly string[])[];
-}
 
 export type LeftSilentReason =
   Unspoken | 'over-length' | 'nothing-to-say' | 'same-as-title' | 'no-text-of-picture';
@@ -70,16 +69,21 @@ export function writeScript(
 
 const lineId = (block: number, n: number): string => `${block}.${n}`;
 
-/** Seconds a script takes with its pauses. */
+/** About how long a script takes with its pauses, before it is said; seconds. */
 export function secondsOf(parts: readonly ScriptPart[], options: ScriptOptions): number {
+  const { language, speed } = options;
   let seconds = 0;
   for (const part of parts) {
-    for (const line of part.lines)
-      seconds += line.spoken
-        ? spokenSeconds(line.spoken, options.language, options.speed) + SENTENCE_PAUSE
-        : 0;
-    seconds += part.kind === 'section' || part.kind === 'title' ? PART_PAUSE : 0;
-    seconds += part.kind === 'picture' && part.lines.length === 0 ? SILENT_PICTURE : 0;
+    for (const { text, spoken } of part.lines) {
+      if (!spoken) continue;
+      const said = spokenSeconds(spoken, language, speed);
+      // Its caption is read before the next one comes.
+      seconds += Math.max(said + SENTENCE_PAUSE, MIN_CAPTION, text.length / READABLE);
+    }
+    if (part.kind === 'section' || part.kind === 'title') seconds += PART_PAUSE;
+    if (part.kind === 'title') seconds += LEAD;
+    if (part.kind === 'end') seconds += END_HOLD + TAIL;
+    if (part.kind === 'picture' && part.lines.length === 0) seconds += SILENT_PICTURE;
   }
   return seconds;
 }
@@ -267,6 +271,10 @@ function listLines(
   });
 }
 
+/** What a sentence with a picture, or with a figure that is remembered, is worth beside others. */
+const PICTURED = 1.6;
+const FIGURED = 1.25;
+
 type CutUnit = Unit & { part: ScriptPart; lines: Line[] };
 
 /**
@@ -280,20 +288,24 @@ function shorten(
   target: number,
   leftSilent: LeftSilent[]
 ): ScriptPart[] {
-  const units = unitsOf(title, parts, options);
+  const { parts: told, pictureOf } = placePictures(parts, options.language);
+  const units = unitsOf(title, told, options, pictureOf);
   const ends = parts.filter((p) => p.kind === 'title' || p.kind === 'end');
   const sectionCost = new Map<number, number>();
   for (const part of parts)
     if (part.kind === 'section') sectionCost.set(sectionCost.size + 1, secondsOf([part], options));
-  const pictures = parts.filter((p) => p.kind === 'picture').length;
+  const pictures = told.filter((p) => p.kind === 'picture').length;
   const forPictures = Math.min(pictures, Math.floor(target / PICTURE_EVERY)) * SILENT_PICTURE;
   const left = Math.max(0, target - secondsOf(ends, options) - forPictures);
   const kept = fitLength(units, left, options.language, sectionCost);
   const keptLines = new Set([...kept].flatMap((unit) => unit.lines));
   const keptSections = new Set([...kept].map((unit) => unit.section));
   const keptParts = new Set([...kept].map((unit) => unit.part));
-  for (const picture of picturesBeside(parts, keptParts, keptSections, forPictures))
+  for (const picture of picturesBeside(told, keptParts, keptSections, forPictures))
     keptParts.add(picture);
+  // Shown while a sentence is said, a picture takes no time of its own.
+  for (const line of keptLines)
+    for (const picture of pictureOf.get(line.id) ?? []) keptParts.add(picture);
   let at = 0;
   return parts.flatMap((part) => {
     if (part.kind === 'title' || part.kind === 'end') return [part];
@@ -308,7 +320,12 @@ function shorten(
 }
 
 /** What is told whole or not at all; pictures without words are chosen afterwards. */
-function unitsOf(title: string, parts: readonly ScriptPart[], options: ScriptOptions): CutUnit[] {
+function unitsOf(
+  title: string,
+  parts: readonly ScriptPart[],
+  options: ScriptOptions,
+  pictureOf: ReadonlyMap<string, unknown>
+): CutUnit[] {
   const units: CutUnit[] = [];
   let section = 0;
   for (const part of parts) {
@@ -322,7 +339,10 @@ function unitsOf(title: string, parts: readonly ScriptPart[], options: ScriptOpt
           seconds: seconds([line]),
           part,
           lines: [line],
-          weight: weightOfFigures(line.text)
+          weight:
+            weightOfFigures(line.text) *
+            (pictureOf.has(line.id) ? PICTURED : 1) *
+            (figureIn(readSentence(line.text, options.language)) ? FIGURED : 1)
         });
     else if (part.kind !== 'title' && part.kind !== 'end' && part.lines.length > 0)
       units.push({
@@ -346,7 +366,9 @@ function unitsOf(title: string, parts: readonly ScriptPart[], options: ScriptOpt
         options.language
       )
     ];
-  if (thesis) thesis.isNeeded = true;
+  if (thesis) thesis.rank = 1;
+  const pinned = new Set(options.pinned);
+  for (const unit of units) if (unit.lines.some((l) => pinned.has(l.id))) unit.rank = 2;
   return units;
 }
 

@@ -3,9 +3,9 @@ import { test } from 'node:test';
 import fc from 'fast-check';
 import { frameTimes } from './frameTimes.ts';
 import type { SceneLayout } from './layout/mark.ts';
-import type { SpokenLine } from './line.ts';
+import { READABLE, type SpokenLine } from './line.ts';
 import { sceneSchema, type Scene } from './scenes.ts';
-import { READABLE, setInTime, shownAt } from './timeLine.ts';
+import { setInTime, setToLength, shownAt } from './timeLine.ts';
 
 const plain: SceneLayout = { stages: [], isMoving: false };
 const line = (id: string, text: string) => ({ id, text, spoken: text, source: null });
@@ -121,4 +121,19 @@ test('frames begin at 0, rise, and none stays for more than five seconds', () =>
       }
     })
   );
+});
+
+test('pauses bring a video to the length that was asked for, where they can', () => {
+  const scenes = Array.from({ length: 12 }, (_, i) => aScene(`s${i}`));
+  const times = new Map(scenes.map((s) => [s.lines[0]!.id, { seconds: 4, words: [] }]));
+  const layouts = scenes.map(() => plain);
+  const pauses = { sentence: 0.35, part: 0.7 };
+  const lengthFor = (target: number | null) =>
+    setToLength(scenes, times, layouts, pauses, target).duration;
+  const usual = lengthFor(null);
+  for (const share of [0.97, 1, 1.05, 1.08])
+    assert.ok(Math.abs(lengthFor(usual * share) / (usual * share) - 1) < 0.03, `${share}`);
+  // What is far from it is another text, not another pause.
+  assert.equal(lengthFor(usual * 2), usual);
+  assert.equal(lengthFor(usual / 2), usual);
 });

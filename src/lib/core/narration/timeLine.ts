@@ -1,5 +1,5 @@
 import type { SceneLayout } from './layout/mark.ts';
-import type { SpokenLine } from './line.ts';
+import { LEAD, MIN_CAPTION, READABLE, TAIL, type SpokenLine } from './line.ts';
 import { isHeading, type Scene } from './scenes.ts';
 import { wordTimes } from './wordTimes.ts';
 
@@ -35,14 +35,9 @@ export interface TimeLine {
   scenes: TimedScene[];
 }
 
-/** Before the first word and after the last, and the least that any card stays. */
-const LEAD = 0.4;
-const TAIL = 0.8;
+/** The least that any card stays. */
 const MIN_SCENE = 1.2;
-/** Captions must be readable at this many characters a second, so a pause may grow for them. */
-export const READABLE = 17;
 const CAPTION_GAP = 0.04;
-const MIN_CAPTION = 1;
 
 /**
  * Scenes and what is said in them, set in time.
@@ -101,6 +96,46 @@ export function setInTime(
 }
 
 const isSeenFirst = (scene: Scene): boolean => isHeading(scene) || scene.kind === 'picture';
+
+/** Of a length asked for: how near is near enough, and from where pauses alone can bring it there. */
+const NEAR_TARGET = 0.02;
+const REACH = 0.18;
+/** Shares of the usual pauses that speech still sounds well with. */
+const [SHORTEST, LONGEST] = [0.5, 2.4];
+
+/**
+ * The same, brought to a length that was asked for by shorter or longer pauses, where they can bring it
+ * there. Speech takes a little more or less time than it was reckoned with.
+ * @param target seconds, or null
+ */
+export function setToLength(
+  scenes: readonly Scene[],
+  spoken: ReadonlyMap<string, SpokenLine>,
+  layouts: readonly SceneLayout[],
+  pauses: Pauses,
+  target: number | null
+): TimeLine {
+  const at = (share: number) =>
+    setInTime(scenes, spoken, layouts, {
+      sentence: pauses.sentence * share,
+      part: pauses.part * share
+    });
+  let best = at(1);
+  if (target === null || Math.abs(best.duration - target) > REACH * target) return best;
+  let [low, high] = [SHORTEST, LONGEST];
+  for (
+    let round = 0;
+    round < 6 && Math.abs(best.duration - target) > NEAR_TARGET * target;
+    round++
+  ) {
+    const middle = (low + high) / 2;
+    const tried = at(middle);
+    if (tried.duration < target) low = middle;
+    else high = middle;
+    if (Math.abs(tried.duration - target) < Math.abs(best.duration - target)) best = tried;
+  }
+  return best;
+}
 
 /** Seconds to read a card that nobody reads out. */
 const readingTime = (scene: Scene): number =>

@@ -122,6 +122,15 @@
             })}
         /> s
       </label>
+      {#if scene.lines.some((l) => l.source)}
+        <label class="flex items-center gap-1.5">
+          <input
+            type="checkbox"
+            checked={booth.isPinned}
+            onchange={(event) => booth.pin(event.currentTarget.checked)}
+          /> Keep in shorter cuts
+        </label>
+      {/if}
       <span class="ml-auto flex flex-wrap gap-1">
         <button
           class="plain btn btn-sm"

@@ -1,8 +1,9 @@
 <script lang="ts">
+  import { bedNameSchema, type BedName } from '$lib/core/audio/synth/beds.ts';
   import { getMediaOf } from '$lib/data/media.ts';
-  import { mediaProblemMessage, runningTime } from '$lib/ui/boothMessages.ts';
+  import { bedLabels, mediaProblemMessage, runningTime } from '$lib/ui/boothMessages.ts';
   import { live } from '$lib/ui/live.svelte.ts';
-  import { importClip, importSound } from '$lib/work/ownMedia.ts';
+  import { importClip, importSound, useBed } from '$lib/work/ownMedia.ts';
   import { attempt } from '$lib/work/tasks.svelte.ts';
   import type { Booth } from './boothState.svelte.ts';
 
@@ -22,6 +23,11 @@
     };
   });
 
+  async function takeBed(bed: BedName) {
+    const { value } = await attempt(() => useBed(bed, bedLabels[bed]));
+    if (value && narration) narration.music = value;
+  }
+
   async function bring(
     slot: (typeof slots)[number][0],
     event: Event & { currentTarget: HTMLInputElement }
@@ -39,7 +45,7 @@
 
 {#if narration}
   <section aria-labelledby="sound-title" class="flex flex-col gap-2 text-sm">
-    <h2 id="sound-title" class="text-base font-semibold">Clips and music of your own</h2>
+    <h2 id="sound-title" class="text-base font-semibold">Clips, music and sounds</h2>
     {#each slots as [slot, label], i (slot)}
       {@const media = kept.value?.[i]}
       <div class="flex flex-wrap items-center gap-2">
@@ -50,6 +56,13 @@
           >
           <button class="bare btn btn-sm" onclick={() => (narration[slot] = '')}>Remove</button>
         {:else}
+          {#if slot === 'music'}
+            {#each bedNameSchema.options as bed (bed)}
+              <button class="plain btn btn-sm" onclick={() => takeBed(bed)}
+                >{bedLabels[bed]}<span class="sr-only"> music</span></button
+              >
+            {/each}
+          {/if}
           <label class="plain btn cursor-pointer btn-sm">
             Choose a file<span class="sr-only"> for: {label}</span>
             <input
@@ -68,10 +81,11 @@
         <input type="range" min="-36" max="-10" step="1" bind:value={narration.musicLevel} />
         <span class="figures text-right">{narration.musicLevel} dB</span>
       </label>
-      <p class="text-quiet">
-        It is louder where nobody speaks. It plays in the finished video, not in the preview.
-      </p>
+      <p class="text-quiet">It is louder where nobody speaks.</p>
     {/if}
+    <label class="flex items-center gap-1.5"
+      ><input type="checkbox" bind:checked={narration.sounds} /> Short sounds as scenes change</label
+    >
     {#if message}<p role="alert">{message}</p>{/if}
   </section>
 {/if}

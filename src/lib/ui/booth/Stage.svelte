@@ -56,7 +56,11 @@
   function toggle() {
     if (!plan) return;
     if (preview.isPlaying) preview.pause();
-    else void preview.play(plan, booth.said.speech);
+    else
+      void preview.play(plan, booth.said.speech, {
+        name: booth.narration?.music ?? '',
+        level: booth.narration?.musicLevel ?? 0
+      });
   }
   const percent = (part: number, whole: number) => `${(100 * part) / whole}%`;
   const boxStyle = (box: { x: number; y: number; width: number; height: number }) =>

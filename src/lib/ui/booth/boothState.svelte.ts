@@ -27,6 +27,7 @@ import { discard } from '$lib/work/discard.ts';
 import { attempt, runTask } from '$lib/work/tasks.svelte.ts';
 import { narrationWorker } from '$lib/workers/narration.ts';
 import { readyVoices } from '$lib/workers/voice.ts';
+import { soundWorker } from '$lib/workers/sound.ts';
 import { videoWorker } from '$lib/workers/video.ts';
 import { v4 } from 'uuid';
 import { Autosave } from '../autosave.svelte.ts';
@@ -101,6 +102,7 @@ export class Booth {
     this.narration = kept ?? (await beginNarration(post, html, channels));
     // The engine comes while the script is written.
     if (this.narration.voice) readyVoices(this.narration.voice.engine);
+    void soundWorker().ready();
     this.post = post;
     // From here on it can be typed in: the script is read meanwhile.
     this.autosave.begin(!kept);
@@ -132,7 +134,8 @@ export class Booth {
     soon(
       80,
       () => {
-        const { scenes, style, frame, voice, before, after } = this.narration ?? {};
+        const { scenes, style, frame, voice, options, sounds, before, after } =
+          this.narration ?? {};
         return ready(
           JSON.stringify([
             scenes,
@@ -140,6 +143,8 @@ export class Booth {
             frame,
             voice?.sentencePause,
             voice?.partPause,
+            options?.target,
+            sounds,
             before,
             after
           ])
@@ -263,6 +268,19 @@ export class Booth {
       const parted = scenes.map((s, i) => (i === current ? { ...s, lines, pieces } : s));
       return splitScene(parted, current);
     });
+  }
+
+  /** Whether every cut keeps the scene that is shown. */
+  readonly isPinned = $derived(
+    this.scene?.lines.some((l) => this.narration?.options.pinned.includes(l.id)) ?? false
+  );
+
+  pin(isPinned: boolean): void {
+    const { scene, narration } = this;
+    if (!scene || !narration) return;
+    const ids = new Set(scene.lines.map((l) => l.id));
+    const others = narration.options.pinned.filter((id) => !ids.has(id));
+    narration.options.pinned = isPinned ? [...others, ...ids] : others;
   }
 
   changeScene(changed: Partial<Scene>): void {

@@ -1,4 +1,6 @@
-import { SAMPLE_RATE } from '$lib/core/audio/loudness.ts';
+import { ratioOf, SAMPLE_RATE } from '$lib/core/audio/loudness.ts';
+import { ALONE } from '$lib/core/audio/mix.ts';
+import { makeShortSound } from '$lib/core/audio/synth/shortSounds.ts';
 import { getMedia } from '$lib/data/media.ts';
 import { readSpeech } from '$lib/data/speech.ts';
 import { readKeptSound } from '$lib/video/ownMedia.ts';
@@ -22,7 +24,11 @@ export class Preview {
   #timer: ReturnType<typeof setInterval> | undefined;
 
   /** @param speech name of the kept speech of each line */
-  async play(plan: Plan, speech: ReadonlyMap<string, string>): Promise<void> {
+  async play(
+    plan: Plan,
+    speech: ReadonlyMap<string, string>,
+    music: { name: string; level: number }
+  ): Promise<void> {
     this.pause();
     const end = plan.timeLine.duration + plan.after;
     if (this.time >= end - 0.05) this.time = -plan.before;
@@ -30,7 +36,9 @@ export class Preview {
     await this.#context.resume();
     this.#zero = this.#context.currentTime - this.time + 0.08;
     this.isPlaying = true;
-    const cues = soundsOf(plan, speech).filter((cue) => cue.end > this.time);
+    const cues = [...soundsOf(plan, speech), ...(await musicOf(plan, music))]
+      .sort((a, b) => a.start - b.start)
+      .filter((cue) => cue.end > this.time);
     const ready = async () => {
       while (cues[0] && cues[0].start < this.time + AHEAD) {
         const cue = cues.shift();
@@ -48,14 +56,15 @@ export class Preview {
     this.#frame = requestAnimationFrame(tick);
   }
 
-  async #schedule(cue: SoundCue): Promise<void> {
+  async #schedule(cue: HeardCue): Promise<void> {
     const context = this.#context;
     const sound = await cue.read();
     if (!context || !sound || sound.samples.length === 0 || !this.isPlaying) return;
     const buffer = context.createBuffer(1, sound.samples.length, sound.rate);
     buffer.copyToChannel(sound.samples, 0);
     const source = new AudioBufferSourceNode(context, { buffer });
-    source.connect(context.destination);
+    const gain = new GainNode(context, { gain: cue.gain ?? 1 });
+    source.connect(gain).connect(context.destination);
     const late = Math.max(0, context.currentTime - this.#zero - cue.start);
     source.start(Math.max(context.currentTime, this.#zero + cue.start), late);
     source.onended = () => this.#sources.delete(source);
@@ -92,14 +101,60 @@ export class Preview {
   }
 }
 
-interface SoundCue {
+interface HeardCue {
   start: number;
   end: number;
+  /** Ratio; 1 where it is not said. */
+  gain?: number;
   read(): Promise<{ samples: Float32Array<ArrayBuffer>; rate: number } | null>;
 }
 
-function soundsOf(plan: Plan, speech: ReadonlyMap<string, string>): SoundCue[] {
-  return plan.timeLine.scenes.flatMap((timed, i): SoundCue[] => {
+/** Seconds of music that are read at a time; it gets louder and softer from one to the next. */
+const STRETCH = 0.5;
+
+/** Music beneath, in stretches: softer where somebody speaks. */
+async function musicOf(
+  plan: Plan,
+  { name, level }: { name: string; level: number }
+): Promise<HeardCue[]> {
+  const kept = name ? await getMedia(name) : null;
+  if (!kept?.channels || !kept.seconds) return [];
+  const { blob, channels } = kept;
+  const frames = Math.floor(blob.size / (channels * 2));
+  const lines = plan.timeLine.scenes.flatMap((s) => s.lines);
+  const count = Math.ceil(plan.timeLine.duration / STRETCH);
+  return Array.from({ length: count }, (_, i): HeardCue => {
+    const start = i * STRETCH;
+    const isSpoken = lines.some((l) => l.start - 0.35 < start + STRETCH && start < l.end + 1.2);
+    const decibels = isSpoken ? level : Math.min(0, level + ALONE);
+    const from = Math.round(start * SAMPLE_RATE) % frames;
+    const length = Math.round(STRETCH * SAMPLE_RATE);
+    const read = async () => {
+      const parts = [await readKeptSound({ blob, channels }, from, length)];
+      const got = parts[0]![0]?.length ?? 0;
+      if (got < length) parts.push(await readKeptSound({ blob, channels }, 0, length - got));
+      const samples = new Float32Array(length);
+      let at = 0;
+      for (const sides of parts) {
+        const one = sides[0] ?? new Float32Array();
+        const other = sides[1] ?? one;
+        for (let k = 0; k < one.length && at < length; k++)
+          samples[at++] = (one[k]! + other[k]!) / 2;
+      }
+      return { samples, rate: SAMPLE_RATE };
+    };
+    return { start, end: start + STRETCH, gain: ratioOf(decibels), read };
+  });
+}
+
+function soundsOf(plan: Plan, speech: ReadonlyMap<string, string>): HeardCue[] {
+  const short = plan.sounds.map(({ at, sound }): HeardCue => ({
+    start: at,
+    end: at + 1.6,
+    gain: 0.5,
+    read: () => Promise.resolve({ samples: makeShortSound(sound), rate: SAMPLE_RATE })
+  }));
+  const said = plan.timeLine.scenes.flatMap((timed, i): HeardCue[] => {
     const recording = plan.scenes[i]?.recording;
     const [first, last] = [timed.lines[0], timed.lines.at(-1)];
     if (recording && first && last) {
@@ -120,4 +175,5 @@ function soundsOf(plan: Plan, speech: ReadonlyMap<string, string>): SoundCue[] {
       return [{ start: line.start, end: line.end, read }];
     });
   });
+  return [...said, ...short];
 }

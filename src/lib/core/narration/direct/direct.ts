@@ -1,6 +1,6 @@
 import { spokenSeconds } from '../duration.ts';
 import type { Line } from '../line.ts';
-import { SILENT_PICTURE } from '../line.ts';
+import { END_HOLD, SILENT_PICTURE } from '../line.ts';
 import {
   sceneSchema,
   scenePictureSchema,
@@ -8,7 +8,8 @@ import {
   type Scene,
   type SceneKind
 } from '../scenes.ts';
-import type { Script, ScriptPart } from '../script.ts';
+import type { Script } from '../script.ts';
+import type { ScriptPart } from '../scriptPart.ts';
 import { LONGEST_STILL, piecesFor } from './pieces.ts';
 import { placePictures } from './placePictures.ts';
 
@@ -23,8 +24,6 @@ export interface Directing {
   by: string;
 }
 
-/** Seconds that the end card stays. */
-const END_HOLD = 2;
 /** Parts from which on a map of them is drawn. */
 const MAPPED = 3;
 

@@ -3,7 +3,7 @@ import { ENGLISH_GISTS } from '../../lang/en/gists.ts';
 import { languageOf } from '../../text/language.ts';
 import { contentStems, wordsOf } from '../../text/terms.ts';
 import type { Line } from '../line.ts';
-import type { ScriptPart } from '../script.ts';
+import type { ScriptPart } from '../scriptPart.ts';
 
 /** A script whose pictures are shown with the sentences they belong to. */
 export interface Placed {

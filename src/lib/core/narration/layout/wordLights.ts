@@ -19,6 +19,8 @@ const WEIGHT = 700;
 /** A row is not fuller than this share of its room, and words in it at most. */
 const FULL = 0.92;
 const MOST_WORDS = 6;
+/** Room between two words, in spaces: the box of the lit one leaves its neighbours free. */
+const SPACE = 1.6;
 
 /**
  * The words of a line as they are said, a row of them at a time at the foot of the card, the one that is
@@ -79,9 +81,9 @@ function rowMarks(
 ): Mark[] {
   const widthAt = (text: string, size: number) => measure(text, { family, weight: WEIGHT, size });
   // A word wider than the room by itself is set smaller.
-  const whole = widthAt(words.join(' '), base);
+  const whole = widthAt(words.join(' '), base) + widthAt(' ', base) * (SPACE - 1) * words.length;
   const size = whole > room ? Math.max(1, Math.floor((base * room) / whole)) : base;
-  const space = widthAt(' ', size);
+  const space = widthAt(' ', size) * SPACE;
   const widths = words.map((word) => widthAt(word, size));
   const width = widths.reduce((a, b) => a + b, 0) + space * (words.length - 1);
   const height = Math.round(frame.height * LIGHTS_ROOM[frame.name]);
