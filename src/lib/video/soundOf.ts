@@ -14,7 +14,7 @@ import type { Scene } from '$lib/core/narration/scenes.ts';
 import type { SoundCue } from '$lib/core/narration/soundCues.ts';
 import type { TimeLine } from '$lib/core/narration/timeLine.ts';
 import { getMedia } from '$lib/data/media.ts';
-import { readSpeech } from '$lib/data/speech.ts';
+import { readSpeech, readSpeeches, type KeptSound } from '$lib/data/speech.ts';
 import { SoundFile } from './files.ts';
 import { readKeptSound } from './ownMedia.ts';
 
@@ -37,37 +37,51 @@ export interface SoundPlan {
   seconds: number;
 }
 
+/** Sentences that are fetched together. */
+const AT_ONCE = 8;
+
 /**
- * Kept sentences at the rate of the mix, one at a time in the same memory: they do not overlap. While one is
- * mixed, the next one comes from the database.
+ * Kept sentences at the rate of the mix, one at a time in the same memory: they do not overlap. They come
+ * from the database a few at a time, the next ones while these are mixed.
  */
 class Sentences {
   readonly #resampler = new PieceResampler();
   #key = '';
   #samples: Float32Array = new Float32Array();
-  #next: { key: string; kept: ReturnType<typeof readSpeech> } | null = null;
+  #here: ReadonlyMap<string, KeptSound> = new Map();
+  #coming: Promise<ReadonlyMap<string, KeptSound>> | null = null;
+  #asked = 0;
 
-  /** @param after the sentence that comes then, or empty */
-  async read(key: string, after: string): Promise<Float32Array> {
+  /** @param order all of them, as they will be asked for */
+  constructor(private readonly order: readonly string[]) {}
+
+  async read(key: string): Promise<Float32Array> {
     if (key === this.#key) return this.#samples;
-    const kept = await (this.#next?.key === key ? this.#next.kept : readSpeech(key));
-    this.#next = after ? { key: after, kept: readSpeech(after) } : null;
+    if (!this.#here.has(key)) {
+      this.#here = await (this.#coming ?? this.#fetch());
+      this.#coming = this.#fetch();
+    }
+    const kept = this.#here.get(key) ?? (await readSpeech(key));
     this.#samples = kept
       ? this.#resampler.resample(kept.samples, kept.rate, SAMPLE_RATE)
       : new Float32Array();
     this.#key = key;
     return this.#samples;
   }
+
+  #fetch(): Promise<ReadonlyMap<string, KeptSound>> {
+    const keys = this.order.slice(this.#asked, (this.#asked += AT_ONCE));
+    return readSpeeches(keys);
+  }
 }
 
 /** The mix of a video, read piece by piece from what is kept. */
 async function mixOf(plan: SoundPlan): Promise<Mix> {
   const pieces: AudioClip[] = [];
-  const sentences = new Sentences();
   const order = plan.timeLine.scenes.flatMap((scene, i) =>
     plan.scenes[i]?.recording ? [] : scene.lines.flatMap((l) => plan.speech.get(l.id) ?? [])
   );
-  let said = 0;
+  const sentences = new Sentences(order);
   let isStereo = false;
   for (const { sound, at, seconds } of plan.clips) {
     const kept = await getMedia(sound);
@@ -97,13 +111,10 @@ async function mixOf(plan: SoundPlan): Promise<Mix> {
     for (const line of timed.lines) {
       const key = plan.speech.get(line.id);
       if (!key) continue;
-      const after = order[++said] ?? '';
       pieces.push({
         at: toSamples(plan.offset + line.start),
         length: toSamples(line.end - line.start),
-        read: async (from, count) => [
-          (await sentences.read(key, after)).subarray(from, from + count)
-        ]
+        read: async (from, count) => [(await sentences.read(key)).subarray(from, from + count)]
       });
     }
   }
