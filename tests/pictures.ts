@@ -1,9 +1,24 @@
+import { execFileSync } from 'node:child_process';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import type { Page } from '@playwright/test';
-import { expect, idle, openBooth, openDesk, row, test } from './app.ts';
+import { exportFromBooth, expect, idle, openBooth, openDesk, row, test } from './app.ts';
 import { at, openUpdates } from './updatesView.ts';
 
 const TWILL = 'Threading a four-shaft twill, slowly';
 const COLOUR = 'A colour plan for winter scarves';
+const FLAX = 'A day in the flax field';
+
+/** Renders the film in the booth and lays out a frame every three seconds. */
+async function film(page: Page, name: string, size: string, tiles: string): Promise<void> {
+  await page.getByRole('button', { name: 'Render the video' }).click();
+  await expect(page.getByText(/^Made:/)).toBeVisible({ timeout: 120_000 });
+  const path = await exportFromBooth(page, 'Video file', join(tmpdir(), `${name}.webm`));
+  const filter = `fps=1/3,scale=${size},tile=${tiles}:padding=4:margin=4:color=white`;
+  const to = `docs/screenshots/${name}.png`;
+  execFileSync('ffmpeg', ['-v', 'error', '-y', '-i', path, '-vf', filter, '-frames:v', '1', to]);
+}
+
 const shoot = async (page: Page, name: string) => {
   await page.waitForTimeout(800);
   await page.screenshot({ path: `docs/screenshots/${name}.png` });
@@ -52,41 +67,25 @@ test('the pictures', async ({ home: page, world }) => {
   await shoot(post, 'published-post');
   await post.close();
 
-  // The booth: script and storyboard, upright with its safe area, rendering, the film at the channel.
+  // The booth: script and storyboard; two films, as contact sheets; one of them at the channel.
   await page.goto('/');
   await openBooth(page, COLOUR);
   const scenes = page.getByRole('list', { name: 'Script by scene' }).getByRole('listitem');
-  await scenes.nth(4).getByRole('button').first().click();
+  await scenes.nth(5).getByRole('button').first().click();
   await shoot(page, 'booth');
-  await page.getByText('Upright', { exact: true }).click();
-  await page.getByRole('combobox', { name: /^Show/ }).selectOption('safe');
-  await page.getByRole('combobox', { name: 'Cards' }).selectOption('sheet');
-  await idle(page);
-  await shoot(page, 'booth-upright');
-  await page.getByText('Wide', { exact: true }).click();
-  await page.getByRole('combobox', { name: /^Show/ }).selectOption('none');
-  await page.getByRole('combobox', { name: 'Cards' }).selectOption('margin');
-  await idle(page);
-  await page.getByRole('button', { name: 'Render the video' }).click();
-  await expect(page.getByText(/^Made:/)).toBeVisible({ timeout: 60_000 });
+  await film(page, 'film-wide', '320:-2', '6x8');
   await page.getByLabel('Visibility').selectOption('public');
   await page.getByRole('button', { name: 'Publish now' }).click();
   await expect(page.getByText('Wrenfold Loomworks: Published.')).toBeVisible({ timeout: 60_000 });
   await idle(page);
-  const watch = await page.context().newPage();
-  await watch.goto(
-    (await page.getByRole('link', { name: 'View video' }).getAttribute('href')) ?? ''
-  );
-  await watch.locator('video').evaluate(async (v: HTMLVideoElement) => {
-    v.muted = true;
-    await v.play();
-    v.pause();
-    v.currentTime = 45;
-    if (v.textTracks[0]) v.textTracks[0].mode = 'showing';
-    await new Promise((done) => v.addEventListener('seeked', done, { once: true }));
-  });
-  await shoot(watch, 'made-video');
-  await watch.close();
+  await page.goto('/');
+  await openBooth(page, FLAX);
+  await page.getByText('Upright', { exact: true }).click();
+  await page.getByLabel('Cards Woven').selectOption('panel');
+  await page.getByLabel('Light up words as they are said').check();
+  await page.getByRole('radio', { name: '1 min' }).check();
+  await idle(page);
+  await film(page, 'film-upright', '180:-2', '10x3');
 
   // Updates: a text at every place, a quiz with its results, the page for the telephone.
   const BOARD = 'Board at the Mill Gate';

@@ -12,6 +12,7 @@ import { anItem } from '../../src/lib/core/testing.ts';
 import { pairTwins } from '../../src/lib/core/twins/pair.ts';
 import { benchBooth } from './booth.ts';
 import { benchDesk } from './desk.ts';
+import { benchDirector } from './director.ts';
 import { benchJournal, benchLanes } from './lanes.ts';
 import { benchQuiz } from './quiz.ts';
 import { median, ms, report, rows } from './report.ts';
@@ -263,6 +264,7 @@ const HOW = {
 };
 // First of all: its memory is measured, and it should be alone. On a profile of its own on disk:
 // without one, what a browser stores lies in memory.
+await benchDirector();
 await benchBooth((profile) =>
   chromium.launchPersistentContext(profile, { ...HOW, viewport: { width: 1280, height: 800 } })
 );

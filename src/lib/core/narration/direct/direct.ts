@@ -141,6 +141,8 @@ const LIST_SECONDS = 16;
 const PAIR_SECONDS = 7;
 /** Sentences that a scene may take. */
 const SIZES = [1, 2, 3];
+/** What each second costs that nothing new is seen for too long, beyond a statement's worth. */
+const STILL_COST = 0.3;
 /** A scene shorter than this is gone before it was seen. */
 const FLASH = 2.2;
 
@@ -181,8 +183,9 @@ function optionsAt(
     if (!shown) return;
     const seconds = secondsOf(some);
     const flash = seconds < FLASH ? 0.6 : 0;
-    const still = longestStill(shown, some, seconds) > LONGEST_STILL + 1.5 ? 1 : 0;
-    const worth = (FITS[kind] ?? 1) * some.length - flash - still;
+    const still = longestStill(shown, some, seconds) - LONGEST_STILL;
+    const stands = still > 0 ? 1 + STILL_COST * still : 0;
+    const worth = (FITS[kind] ?? 1) * some.length - flash - stands;
     options.push({ kind, lines: some, pieces: shown, worth });
   };
   const [one = [], two, three] = free;
