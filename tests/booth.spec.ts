@@ -1,4 +1,5 @@
 import { mkdtemp, readFile, rm, writeFile } from 'node:fs/promises';
+import { createRequire } from 'node:module';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Page } from '@playwright/test';
@@ -319,6 +320,63 @@ test('a picture and a recording of one’s own take the place of words and voice
   await page.getByRole('button', { name: 'Use the voice again' }).click();
   await page.getByRole('button', { name: 'Without the picture' }).click();
   await expect(page.getByLabel('What it shows')).toHaveCount(0);
+});
+
+test('style, motion, typeface, words on screen, music and sounds are the user’s', async ({
+  home: page
+}) => {
+  await openBooth(page, FLAX);
+  await shorten(page);
+  const scenes = page.getByRole('list', { name: 'Script by scene' }).getByRole('listitem');
+  // A figure is shown as a number with its unit; it may be a statement instead, in words of one's own.
+  await scenes.filter({ hasText: 'Figure' }).first().getByRole('button').first().click();
+  await expect(page.getByLabel('Number 1 on screen')).toHaveValue(/\d|ten|three/i);
+  await page.getByLabel('Kind of scene').selectOption('Statement');
+  await page.getByLabel('Words 1 on screen').fill('Straw and line');
+  await page.getByLabel('Keep in shorter cuts').check();
+  await expect(page.getByText('Changed by hand.')).toBeVisible();
+  await page.getByRole('button', { name: 'Undo', exact: true }).click();
+  await page.getByRole('button', { name: 'Redo', exact: true }).click();
+  await expect(page.getByLabel('Words 1 on screen')).toHaveValue('Straw and line');
+
+  await page.getByLabel('Cards Woven').selectOption('Fine line');
+  await page.getByLabel('Light up words as they are said').check();
+  await page.getByLabel('Speaker’s name').fill('Isolde Wrenfold');
+  const font = createRequire(import.meta.url).resolve(
+    '@fontsource-variable/literata/files/literata-latin-wght-normal.woff2'
+  );
+  const wrong = join(folder, 'none.woff2');
+  await writeFile(wrong, 'no font');
+  await page.getByLabel('Your typeface').setInputFiles(wrong);
+  await expect(page.getByText('“none.woff2” is no font file that can be read.')).toBeVisible();
+  await page.getByLabel('Your typeface').setInputFiles(font);
+  await expect(page.getByRole('button', { name: 'Remove the typeface' })).toBeVisible();
+  await page.getByRole('button', { name: 'Quiet music' }).click();
+  await expect(page.getByText('Quiet, 32 s')).toBeVisible();
+  await page.getByLabel('Short sounds as scenes change').check();
+  await idle(page);
+
+  const words = await readFile(
+    await takeOut(page, 'Captions with word times', 'words.vtt'),
+    'utf8'
+  );
+  expect(words).toMatch(/in <00:00:\d\d\.\d{3}>the <00:00:\d\d\.\d{3}>morning/);
+  await page.getByRole('button', { name: 'Render the video' }).click();
+  await expect(made(page)).toBeVisible({ timeout: 120_000 });
+  const path = await takeOut(page, 'Video file', 'styled.webm');
+  const { duration } = probe(path);
+  // The length that was asked for, within five in a hundred; moves and lights have their frames.
+  expect(Math.abs(duration - 30)).toBeLessThan(1.5);
+  const moving = frameTimes(path).length;
+  expect(moving).toBeGreaterThan(duration * 5);
+  expect(Math.abs(loudness(path).lufs + 16)).toBeLessThan(1);
+  await page.getByRole('radio', { name: 'Calm, nothing moves' }).check();
+  await page.getByLabel('Light up words as they are said').uncheck();
+  await idle(page);
+  await page.getByRole('button', { name: /^Render / }).click();
+  await expect(made(page)).toBeVisible({ timeout: 120_000 });
+  const calm = frameTimes(await takeOut(page, 'Video file', 'calm.webm')).length;
+  expect(calm).toBeLessThan(duration * 2);
 });
 
 test('what cannot be said, shown or read is reported, and nothing is lost', async ({

@@ -9,6 +9,8 @@ import serifLatinExt from '@fontsource-variable/literata/files/literata-latin-ex
 import serifCyrillic from '@fontsource-variable/literata/files/literata-cyrillic-wght-normal.woff2?url';
 import serifGreek from '@fontsource-variable/literata/files/literata-greek-wght-normal.woff2?url';
 
+import { keptFile } from '$lib/data/media.ts';
+
 const LATIN =
   'U+0000-00FF,U+0131,U+0152-0153,U+02BB-02BC,U+02C6,U+02DA,U+02DC,U+0304,U+0308,U+0329,U+2000-206F,U+20AC,U+2122,U+2191,U+2193,U+2212,U+2215,U+FEFF,U+FFFD';
 const LATIN_EXT =
@@ -65,4 +67,23 @@ export async function loadPageFonts(text: string): Promise<void> {
       [500, 700].map((weight) => document.fonts.load(`${weight} 40px "${family}"`, text))
     )
   );
+}
+
+const own = new Map<string, Promise<void>>();
+
+/**
+ * Loads a font file of the user's own, once, under the name by which it is kept.
+ * @param fonts of the page or the worker
+ */
+export function loadOwnFont(fonts: FontFaceSet, name: string): Promise<void> {
+  let loading = own.get(name);
+  if (!loading) {
+    loading = keptFile(name).then(async (blob) => {
+      // A font that is gone gives way to the shipped one behind it.
+      if (blob) fonts.add(await new FontFace(name, await blob.arrayBuffer()).load());
+    });
+    own.set(name, loading);
+    loading.catch(() => own.delete(name));
+  }
+  return loading;
 }

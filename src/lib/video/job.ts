@@ -1,5 +1,5 @@
 import type { Chapter } from '$lib/core/chapters/chapter.ts';
-import type { Cue } from '$lib/core/captions/cue.ts';
+import type { WordTimedCue } from '$lib/core/captions/webvtt.ts';
 import { spokenSeconds } from '$lib/core/narration/duration.ts';
 import { captionsOf } from '$lib/core/narration/captions.ts';
 import { narrationChapters } from '$lib/core/narration/chapters.ts';
@@ -141,12 +141,13 @@ async function readSpoken(
 }
 
 /** Captions and chapters of a planned video, moved by the length of the clip in front of it. */
-export function tracksOf(plan: Plan): { captions: Cue[]; chapters: Chapter[] } {
+export function tracksOf(plan: Plan): { captions: WordTimedCue[]; chapters: Chapter[] } {
   const { before, scenes, timeLine } = plan;
   const captions = captionsOf(timeLine).map((cue) => ({
     ...cue,
     start: cue.start + before,
-    end: cue.end + before
+    end: cue.end + before,
+    words: cue.words.map((t) => t + before)
   }));
   const chapters = narrationChapters(scenes, timeLine).map((chapter, i) => ({
     ...chapter,

@@ -1,4 +1,4 @@
-import { writeWebVtt } from '$lib/core/captions/webvtt.ts';
+import { writeWebVtt, writeWordTimedWebVtt } from '$lib/core/captions/webvtt.ts';
 import { chaptersVtt } from '$lib/core/chapters/formats.ts';
 import type { Item } from '$lib/core/model/item.ts';
 import type { Narration } from '$lib/core/narration/narration.ts';
@@ -10,7 +10,7 @@ import { productionOf, sayScenes } from './narrate.ts';
 import { downloadBlob } from './download.ts';
 import { attempt, runTask } from './tasks.svelte.ts';
 
-export type ExportKind = 'video' | 'zip' | 'captions' | 'script' | 'card' | 'wav';
+export type ExportKind = 'video' | 'zip' | 'captions' | 'word-captions' | 'script' | 'card' | 'wav';
 
 const fileName = (title: string): string =>
   title
@@ -52,6 +52,8 @@ export async function exportVideo(
           };
         case 'captions':
           return { as: `${name}.vtt`, blob: await captionsOf(narration, signal) };
+        case 'word-captions':
+          return { as: `${name}-words.vtt`, blob: await captionsOf(narration, signal, true) };
         case 'card':
           return {
             as: `${name}.png`,
@@ -85,9 +87,15 @@ async function planned(narration: Narration, signal: AbortSignal) {
   return { production, plan: await videoWorker().plan(production) };
 }
 
-async function captionsOf(narration: Narration, signal: AbortSignal): Promise<Blob> {
+async function captionsOf(
+  narration: Narration,
+  signal: AbortSignal,
+  withWords = false
+): Promise<Blob> {
   const { plan } = await planned(narration, signal);
-  return new Blob([writeWebVtt(tracksOf(plan).captions)], { type: 'text/vtt' });
+  const { captions } = tracksOf(plan);
+  const written = withWords ? writeWordTimedWebVtt(captions) : writeWebVtt(captions);
+  return new Blob([written], { type: 'text/vtt' });
 }
 
 async function soundOf(

@@ -40,6 +40,18 @@ export async function importPicture(file: File): Promise<Imported> {
   return { id, problem: null };
 }
 
+/** Takes a font file, for the words of videos. */
+export async function importFont(file: File): Promise<Imported> {
+  const id = newId();
+  try {
+    await new FontFace(id, await file.arrayBuffer()).load();
+  } catch {
+    return { id: '', problem: { kind: 'not-media' } };
+  }
+  await saveMedia({ id, name: file.name, blob: file });
+  return { id, problem: null };
+}
+
 /** Makes a bed of music, once. @returns the name under which it is kept */
 export const useBed = (bed: BedName, title: string): Promise<string> =>
   runTask(`Making the music “${title}”`, () => soundWorker().makeBed(bed, title));

@@ -17,7 +17,7 @@ import {
   type Encoding
 } from '$lib/video/encode.ts';
 import { readFile, removeOthers } from '$lib/video/files.ts';
-import { loadWorkerFonts } from '$lib/video/fonts.ts';
+import { loadOwnFont, loadWorkerFonts } from '$lib/video/fonts.ts';
 import {
   lengthOf,
   planVideo,
@@ -77,11 +77,14 @@ const mediaProblem = (error: unknown): MediaProblem =>
 const canvas = new OffscreenCanvas(16, 16);
 const context = canvas.getContext('2d');
 const measure = context ? canvasMeasure(context) : () => 0;
-const fonts = (): Promise<void> =>
-  loadWorkerFonts((self as unknown as { fonts: FontFaceSet }).fonts);
+async function fonts({ font }: Style): Promise<void> {
+  const { fonts: set } = self as unknown as { fonts: FontFaceSet };
+  await loadWorkerFonts(set);
+  if (font) await loadOwnFont(set, font);
+}
 
 async function plan(production: Production): Promise<Plan> {
-  await fonts();
+  await fonts(production.style);
   const urls = new Set(await mediaIds());
   return planVideo(production, measure, (url) => urls.has(url));
 }
@@ -288,7 +291,7 @@ export const videoApi = {
    * @param shape width over height
    */
   async quotation(text: string, by: string, shape: number, style: Style): Promise<Blob> {
-    await fonts();
+    await fonts(style);
     const frame = frameOfShape(shape);
     const line = { id: 'quote', text, spoken: '', source: null };
     const scene = sceneSchema.parse({ id: 'quote', kind: 'quote', lines: [line], small: by });

@@ -105,11 +105,32 @@ const escapeCue = (text: string): string =>
   text.replace(/&/g, '&amp;').replace(/</g, '&lt;').replace(/>/g, '&gt;');
 
 /** Cues as WebVTT. Blank lines inside a cue would end it, so they are taken out. */
-export function writeWebVtt(cues: readonly Cue[]): string {
-  const blocks = cues.map(({ start, end, text, speaker }) => {
-    const body = escapeCue(text.replace(/(?<!\s)\s*\n\s*/g, '\n').trim());
-    const voice = speaker ? `<v ${escapeCue(speaker.replace(/\s+/g, ' '))}>` : '';
-    return `${writeTimestamp(start)} --> ${writeTimestamp(end)}\n${voice}${body}\n`;
+export const writeWebVtt = (cues: readonly Cue[]): string =>
+  written(cues, ({ text }) => escapeCue(text));
+
+/** A cue with the second at which each of its words begins. */
+export interface WordTimedCue extends Cue {
+  words: readonly number[];
+}
+
+/** The same with a time before each word but the first, at which players light it up (W3C WebVTT, cue timestamps). */
+export const writeWordTimedWebVtt = (cues: readonly WordTimedCue[]): string =>
+  written(cues, ({ text, start, end, words }) => {
+    let [at, last] = [0, start];
+    return text.replace(/\S+/g, (word) => {
+      const time = words[at++];
+      // Times within a cue rise, and lie within it.
+      const isShown = at > 1 && time !== undefined && time > last + 0.001 && time < end;
+      if (isShown) last = time;
+      return `${isShown ? `<${writeTimestamp(time)}>` : ''}${escapeCue(word)}`;
+    });
+  });
+
+function written<C extends Cue>(cues: readonly C[], body: (cue: C) => string): string {
+  const blocks = cues.map((cue) => {
+    const text = body({ ...cue, text: cue.text.replace(/(?<!\s)\s*\n\s*/g, '\n').trim() });
+    const voice = cue.speaker ? `<v ${escapeCue(cue.speaker.replace(/\s+/g, ' '))}>` : '';
+    return `${writeTimestamp(cue.start)} --> ${writeTimestamp(cue.end)}\n${voice}${text}\n`;
   });
   return ['WEBVTT\n', ...blocks].join('\n');
 }

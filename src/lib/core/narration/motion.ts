@@ -174,7 +174,7 @@ function movedBy(
     case 'lift':
       return { ...moved, shift: { x: 0, y: WAY * 1.6 * left } };
     case 'slide':
-      return { ...moved, shift: { x: -WAY * 1.6 * left + WAY * going, y: 0 } };
+      return { ...moved, shift: { x: -WAY * left + WAY * going, y: 0 } };
     case 'wipe':
       return { ...moved, opacity: gone, shown: { x: come, y: 1 } };
     case 'grow':

@@ -1,6 +1,7 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
+import { parseWebVtt, writeWordTimedWebVtt } from '../captions/webvtt.ts';
 import { captionsOf } from './captions.ts';
 import { narrationChapters } from './chapters.ts';
 import { fitText } from './fit.ts';
@@ -129,6 +130,22 @@ test('captions: two lines of 42 characters, 17 characters a second, each sentenc
     const said = line.scenes.flatMap((s) => s.lines.map((l) => l.text)).join(' ');
     assert.equal(cues.map((c) => c.text.replace('\n', ' ')).join(' '), said);
   }
+});
+
+test('captions have the time of each word, within their cue and readable again', () => {
+  const { line } = timed(storyboard(), FRAMES.wide, 12);
+  const cues = captionsOf(line);
+  for (const { text, words, start } of cues) {
+    assert.equal(words.length, text.split(/\s+/).length);
+    for (const [i, t] of words.entries()) assert.ok(t >= (words[i - 1] ?? start - 3));
+  }
+  const written = writeWordTimedWebVtt(cues);
+  assert.match(written, /Look <00:00:\d\d\.\d{3}>at <00:00:\d\d\.\d{3}>the/);
+  // What reads WebVTT reads the same words from it.
+  assert.deepEqual(
+    parseWebVtt(written).cues.map((c) => c.text.replace(/<[^>]+>/g, '')),
+    cues.map((c) => c.text)
+  );
 });
 
 test('chapters come from headings and keep the rules for them', () => {

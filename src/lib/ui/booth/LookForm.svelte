@@ -1,11 +1,22 @@
 <script lang="ts">
-  import { importPicture } from '$lib/work/ownMedia.ts';
+  import { importFont, importPicture } from '$lib/work/ownMedia.ts';
   import StyleFields from './StyleFields.svelte';
   import type { Booth } from './boothState.svelte.ts';
 
   let { booth }: { booth: Booth } = $props();
   const style = $derived(booth.narration?.style);
   let message = $state('');
+
+  async function takeFont(event: Event & { currentTarget: HTMLInputElement }) {
+    const file = event.currentTarget.files?.[0];
+    event.currentTarget.value = '';
+    if (!file || !style) return;
+    const { id, problem } = await importFont(file);
+    message = problem
+      ? `“${file.name}” is no font file that can be read. Take a WOFF2, WOFF, TTF or OTF file. Nothing was changed.`
+      : '';
+    if (id) style.font = id;
+  }
 
   async function importMark(event: Event & { currentTarget: HTMLInputElement }) {
     const file = event.currentTarget.files?.[0];
@@ -31,6 +42,13 @@
       </label>
       {#if style.mark}<button class="bare btn btn-sm" onclick={() => (style.mark = '')}
           >Remove the logo</button
+        >{/if}
+      <label class="plain btn cursor-pointer btn-sm">
+        {style.font ? 'Another typeface' : 'Your typeface'}
+        <input class="sr-only" type="file" accept=".woff2,.woff,.ttf,.otf" onchange={takeFont} />
+      </label>
+      {#if style.font}<button class="bare btn btn-sm" onclick={() => (style.font = '')}
+          >Remove the typeface</button
         >{/if}
     </div>
     {#if message}<p role="alert">{message}</p>{/if}

@@ -148,7 +148,7 @@
             >{label}</button
           >
         {/each}
-        {#each [['captions', 'Captions (WebVTT)'], ['script', 'Script text'], ['card', 'This card (PNG)'], ['wav', 'Sound (WAV)']] as const as [what, label] (what)}
+        {#each [['captions', 'Captions (WebVTT)'], ['word-captions', 'Captions with word times'], ['script', 'Script text'], ['card', 'This card (PNG)'], ['wav', 'Sound (WAV)']] as const as [what, label] (what)}
           <button class="plain btn btn-sm" disabled={!booth.isSaid} onclick={() => takeOut(what)}
             >{label}</button
           >

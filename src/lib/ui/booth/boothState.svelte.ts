@@ -19,7 +19,7 @@ import { getPlace, placesOfKind } from '$lib/data/places.ts';
 import { readNarration, updateNarration } from '$lib/data/narrations.ts';
 import type { Plan } from '$lib/video/job.ts';
 import type { Pictures } from '$lib/video/paint.ts';
-import { loadPageFonts } from '$lib/video/fonts.ts';
+import { loadOwnFont, loadPageFonts } from '$lib/video/fonts.ts';
 import { readPictures } from '$lib/video/pictures.ts';
 import { fetchPictures, productionOf, sayScenes, type SaidLines } from '$lib/work/narrate.ts';
 import { beginNarration, narratePost } from '$lib/work/beginNarration.ts';
@@ -361,6 +361,7 @@ export class Booth {
     const plan = await videoWorker().plan(productionOf(narration, this.said.speech));
     if (turn !== this.#planning) return;
     await loadPageFonts(narration.scenes.flatMap((s) => s.lines.map((l) => l.text)).join(' '));
+    if (narration.style.font) await loadOwnFont(document.fonts, narration.style.font);
     this.plan = plan;
   }
 
