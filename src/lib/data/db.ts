@@ -15,7 +15,7 @@ import type { Playlist } from '$lib/core/model/playlist.ts';
 import type { Narration, Render } from '$lib/core/narration/narration.ts';
 import { newUpdateDraft, type UpdateDraft } from '$lib/core/updates/draft.ts';
 import type { Twin } from '$lib/core/model/twin.ts';
-import { nameStatements, renameAll } from './renamed.ts';
+import { renameAll, toVersion10 } from './renamed.ts';
 import type { Body, Decision, Details, Draft, KeptSpeech, Media, Trashed, Work } from './rows.ts';
 
 /** Drafts of updates once said only whether the picture of the item goes with them. */
@@ -120,9 +120,7 @@ export class Database extends Dexie {
     this.version(9)
       .stores({ trash: 'id, at' })
       .upgrade((change) => change.table('outbox').toCollection().modify(giveSent));
-    this.version(10)
-      .stores({})
-      .upgrade((change) => change.table('narrations').toCollection().modify(nameStatements));
+    this.version(10).stores({}).upgrade(toVersion10);
   }
 }
 

@@ -5,6 +5,7 @@ import Dexie from 'dexie';
 import { laneSchema, newLane } from '$lib/core/lanes/lane.ts';
 import { outboxEntrySchema, newEntry } from '$lib/core/delivery/outbox.ts';
 import { laneRecordSchema } from '$lib/core/lanes/record.ts';
+import { styleSchema } from '$lib/core/narration/styles.ts';
 import { journalLineSchema } from '$lib/core/model/journal.ts';
 import { Database } from './db.ts';
 
@@ -93,5 +94,56 @@ test('what version 7 kept opens under the names of today, and passes its schemas
   assert.deepEqual([twin?.otherPosts, twin?.reason.kind], [['p'], 'publishing']);
   assert.equal((await db.narrations.get('p'))?.scenes[0]?.lines[0]?.spoken, 'twelve ends');
   assert.equal((await db.renders.get('p'))?.madeFrom, '[{"spoken":"twelve ends"}]');
+  db.close();
+});
+
+test('what version 9 kept of looks has motion, lights and a speaker, and its sentences are statements', async () => {
+  const style = {
+    name: 'sheet',
+    ground: '#112233',
+    accent: '#ddaa88',
+    typeface: 'sans',
+    mark: 'm'
+  };
+  const old = new Dexie('looks');
+  old.version(9).stores({
+    narrations: 'id',
+    lanes: 'id',
+    updates: 'id',
+    settings: 'name',
+    trash: 'id, at'
+  });
+  await old.table('narrations').put({ id: 'p', style, scenes: [{ kind: 'sentence', lines: [] }] });
+  await old
+    .table('lanes')
+    .put({ id: 'l', make: { kind: 'video', look: { style, frame: 'wide' } } });
+  await old.table('updates').put({ id: 'u', card: { text: null, style } });
+  await old.table('settings').put({ name: 'booth', value: { style, frame: 'square' } });
+  await old.table('settings').put({ name: 'zone', value: 'Etc/UTC' });
+  await old.table('trash').put({ id: 't', at: 1, rows: [{ scenes: [{ kind: 'sentence' }] }] });
+  old.close();
+  const db = new Database('looks');
+  const trashed = (await db.table('trash').get('t')) as { rows: object[] };
+  assert.deepEqual(trashed.rows, [{ scenes: [{ kind: 'statement' }] }]);
+  const whole = styleSchema.parse(style);
+  const [narration, lane, update, booth, zone] = (await Promise.all([
+    db.table('narrations').get('p'),
+    db.table('lanes').get('l'),
+    db.table('updates').get('u'),
+    db.settings.get('booth'),
+    db.settings.get('zone')
+  ])) as [
+    { style: object; scenes: { kind: string }[] },
+    { make: { look: object } },
+    { card: object },
+    { value: object },
+    { value: string }
+  ];
+  assert.equal(narration.scenes[0]?.kind, 'statement');
+  assert.deepEqual(narration.style, whole);
+  assert.deepEqual(lane.make.look, { style: whole, frame: 'wide' });
+  assert.deepEqual(update.card, { text: null, style: whole });
+  assert.deepEqual(booth.value, { style: whole, frame: 'square' });
+  assert.equal(zone.value, 'Etc/UTC');
   db.close();
 });

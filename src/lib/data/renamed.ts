@@ -1,4 +1,5 @@
 import type { Transaction } from 'dexie';
+import { styleSchema } from '$lib/core/narration/styles.ts';
 
 /** A row as an earlier version kept it. */
 type Row = Record<string, unknown>;
@@ -74,8 +75,21 @@ export async function renameAll(change: Transaction): Promise<void> {
     await change.table(table).toCollection().modify(rename);
 }
 
-/** Scenes that show a sentence are statements since version 10. */
-export function nameStatements(row: Row): void {
-  for (const scene of (row.scenes ?? []) as Row[])
-    renameValue(scene, 'kind', { sentence: 'statement' });
+/** Scenes that show a sentence are statements since version 10, and styles have motion and a speaker. */
+export async function toVersion10(change: Transaction): Promise<void> {
+  for (const table of ['narrations', 'lanes', 'updates', 'settings', 'trash'])
+    await change.table(table).toCollection().modify(completeLooks);
+}
+
+/** Gives every style within a row what it did not have before, and every scene the name of its kind. */
+function completeLooks(row: Row): void {
+  for (const [name, value] of Object.entries(row)) {
+    if (typeof value !== 'object' || value === null || ArrayBuffer.isView(value)) continue;
+    if (name === 'scenes' && Array.isArray(value))
+      for (const scene of value as Row[]) renameValue(scene, 'kind', { sentence: 'statement' });
+    const style = name === 'style' ? styleSchema.safeParse(value).data : undefined;
+    if (style) row[name] = style;
+    else if (Array.isArray(value) || Object.getPrototypeOf(value) === Object.prototype)
+      completeLooks(value as Row);
+  }
 }
