@@ -185,7 +185,11 @@ async function make(
         tell();
       }
     };
-    await Promise.all(Array.from({ length: AT_ONCE }, work));
+    encodedTo = offset;
+    await together(
+      Array.from({ length: AT_ONCE }, () => work),
+      () => stop.ask()
+    );
     await addClip(after, offset + duration);
     encodedTo = seconds;
   };
@@ -213,7 +217,8 @@ async function make(
   await mux({
     name: file,
     encoding,
-    parts,
+    // Two are made at a time, and either may be the first.
+    parts: parts.toSorted((a, b) => a.start - b.start),
     sound: soundName,
     tags: job.tags,
     chapters,
