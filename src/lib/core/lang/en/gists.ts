@@ -5,7 +5,7 @@ const list = (words: string): ReadonlySet<string> => new Set(words.trim().split(
 
 export const ENGLISH_GISTS: GistWords = {
   leads:
-    /^(?:(?:and|but|so|or|now|well|then|also|still|yet|anyway|okay|of course|in fact|after all|for example|for instance|that is|as i said|as always|you see|i think|i mean|to be honest|by the way|in other words)(?:,\s*|\s+))+/i,
+    /^(?:(?:and|but|so|or|now|well|then|also|still|yet|anyway|okay|of course|in fact|after all|for example|for instance|that is|as i said|as always|you see(?=,)|i think|i mean|to be honest|by the way|in other words)(?:,\s*|\s+))+/i,
   clauseStarts: list(
     'and but or so because if when whenever while until till before after since unless although though whereas where which who whose that as than'
   ),

@@ -49,6 +49,11 @@ test('a gist never turns what is said into its opposite', () => {
     assert.doesNotMatch(phrase, /^Wide enough/);
 });
 
+test('only what leads into a sentence is left out at its head', () => {
+  assert.deepEqual(gist('You see, the warp is too tight.'), ['The warp is too tight']);
+  assert.deepEqual(gist('You see the warp at night.'), ['You see the warp at night']);
+});
+
 test('German nouns are known by their capitals', () => {
   assert.deepEqual(gist('Bei jeder Umdrehung legen wir einen Bogen Papier ein.', 'de'), [
     'Bei jeder Umdrehung legen wir einen Bogen Papier ein'
