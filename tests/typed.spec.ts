@@ -56,7 +56,7 @@ async function formsOf(page: Page): Promise<Form[]> {
       }
     },
     { name: 'captions', path: silent, field: label('Or paste them') },
-    { name: 'line', path: booth, field: label('Line 1, as it is shown') },
+    { name: 'line', path: booth, field: label('Line 1, as it is written') },
     { name: 'update', path: updates, field: label('A text for all places') },
     { name: 'lane', path: '/lanes', field: label('Name of the lane') },
     { name: 'note', path: '/lanes', field: label('Note on the lane') },
@@ -159,7 +159,7 @@ test('what is typed in the booth while its post is still being read is kept', as
     await route.continue();
   });
   await page.goto(address);
-  const line = page.getByLabel('Line 1, as it is shown', { exact: true }).first();
+  const line = page.getByLabel('Line 1, as it is written', { exact: true }).first();
   await line.click();
   await page.keyboard.press('End');
   await page.keyboard.type(' for us');

@@ -57,8 +57,4 @@ export async function readRender(id: string): Promise<Render | null> {
 export const saveRender = (render: Render): Promise<string> =>
   db.renders.put(renderSchema.parse(render));
 
-/** Renders that were running when their page was closed, or still are. */
-export const runningRenders = (): Promise<Render[]> =>
-  db.renders.filter((r) => r.state === 'running').toArray();
-
 export const removeRender = (id: string): Promise<void> => db.renders.delete(id);

@@ -4,13 +4,8 @@ import { picturesIn, type Scene } from '$lib/core/narration/scenes.ts';
 import type { VoiceChoice } from '$lib/core/narration/voices.ts';
 import { getItem } from '$lib/data/items.ts';
 import { getMedia, saveMedia } from '$lib/data/media.ts';
-import {
-  readNarration,
-  readRender,
-  removeRender,
-  runningRenders,
-  saveRender
-} from '$lib/data/narrations.ts';
+import { readNarration, readRender, removeRender, saveRender } from '$lib/data/narrations.ts';
+import { runningRenders } from '$lib/data/runningRenders.ts';
 import { pendingTransfers } from '$lib/data/transfers.ts';
 import { readAddress } from '$lib/places/wire.ts';
 import type { Production } from '$lib/video/job.ts';
@@ -272,7 +267,7 @@ const timeLeft = (seconds: number): string =>
 
 /** Renders that were running when their page was closed: restored from their finished parts. */
 export async function resumeRenders(): Promise<void> {
-  for (const { id } of await runningRenders()) {
+  for (const id of await runningRenders()) {
     // What this tab or another is making needs no second task beside its own.
     const isLeft = await navigator.locks.request(lockOf(id), { ifAvailable: true }, Boolean);
     if (!isLeft) continue;

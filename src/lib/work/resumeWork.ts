@@ -1,6 +1,6 @@
 import { keyLock } from '$lib/data/keyOfKeys.ts';
 import { openHandOffs } from '$lib/data/outbox.ts';
-import { runningRenders } from '$lib/data/narrations.ts';
+import { runningRenders } from '$lib/data/runningRenders.ts';
 import { pendingTransfers, transfersToEmbed } from '$lib/data/transfers.ts';
 import { deliverPending } from '$lib/delivery/deliverEntry.ts';
 
