@@ -61,6 +61,9 @@ for (const colorScheme of ['light', 'dark'] as const) {
       await newest.click();
       await expect(newest).toBeChecked();
       await page.getByRole('button', { name: 'Run now' }).click();
+      // While it runs the number rises, and the link that is clicked gives way to another.
+      await expect(station(page, 'Approval')).toContainText('3 to review');
+      await idle(page);
       await openAlert(page, /^\d to review$/);
       await page
         .getByRole('button', { name: /^Preview/ })
