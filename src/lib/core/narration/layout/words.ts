@@ -129,41 +129,32 @@ const piecesOf = (scene: Scene, ...roles: Piece['role'][]): Piece[] | null => {
   return found.every((p) => p !== undefined) ? (found as Piece[]) : null;
 };
 
+/** A scene of two pieces, the second from the moment it is said; as a statement where they do not fit. */
+const inTwo =
+  (roles: readonly [Piece['role'], Piece['role']], looks: readonly [Look, Look]) =>
+  (scene: Scene, setting: Setting): Stage[] => {
+    const [first, second] = piecesOf(scene, ...roles) ?? [];
+    const stages = first && second ? twoStages([first, second], looks, scene, setting) : null;
+    return stages ?? statementStages(scene, setting);
+  };
+
 /** A question; its answer from the moment it is given. */
-export function questionStages(scene: Scene, setting: Setting): Stage[] {
-  const [question, answer] = piecesOf(scene, 'question', 'answer') ?? [];
-  const stages =
-    question && answer
-      ? twoStages(
-          [question, answer],
-          [
-            { room: 0.5, weight: 500, largest: 0.075 },
-            { room: 0.5, weight: 700, largest: 0.1 }
-          ],
-          scene,
-          setting
-        )
-      : null;
-  return stages ?? statementStages(scene, setting);
-}
+export const questionStages = inTwo(
+  ['question', 'answer'],
+  [
+    { room: 0.5, weight: 500, largest: 0.075 },
+    { room: 0.5, weight: 700, largest: 0.1 }
+  ]
+);
 
 /** A term, and what it means. */
-export function termStages(scene: Scene, setting: Setting): Stage[] {
-  const [term, meaning] = piecesOf(scene, 'term', 'meaning') ?? [];
-  const stages =
-    term && meaning
-      ? twoStages(
-          [term, meaning],
-          [
-            { room: 0.42, weight: 700, largest: 0.15 },
-            { room: 0.58, weight: 500, largest: 0.08 }
-          ],
-          scene,
-          setting
-        )
-      : null;
-  return stages ?? statementStages(scene, setting);
-}
+export const termStages = inTwo(
+  ['term', 'meaning'],
+  [
+    { room: 0.42, weight: 700, largest: 0.15 },
+    { room: 0.58, weight: 500, largest: 0.08 }
+  ]
+);
 
 /** A number as large as it may be with what it counts, and what is said of it, small. */
 export function figureStages(scene: Scene, setting: Setting): Stage[] {
