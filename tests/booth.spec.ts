@@ -315,7 +315,7 @@ test('a picture and a recording of one’s own take the place of words and voice
   await page.getByRole('radio', { name: 'Filling the frame, slowly moved' }).check();
   const voice = join(folder, 'mine.wav');
   makeMedia(voice, '-f', 'lavfi', '-i', 'sine=330:d=7:r=44100');
-  await page.getByLabel('Import a recording').setInputFiles(voice);
+  await page.getByLabel('Import a recording', { exact: true }).setInputFiles(voice);
   await expect(page.getByText('Your own recording plays instead of the voice.')).toBeVisible();
   await idle(page);
   await page.getByRole('button', { name: 'Render the video' }).click();
@@ -323,7 +323,8 @@ test('a picture and a recording of one’s own take the place of words and voice
   const path = await takeOut(page, 'Video file', 'mine.webm');
   // A picture that moves has its frames, 24 a second for seven seconds.
   expect(frameTimes(path).length).toBeGreaterThan(160);
-  await page.getByRole('button', { name: 'Use the voice again' }).click();
+  const scene = page.getByRole('region', { name: /^Scene/ });
+  await scene.getByRole('button', { name: 'Use the voice again' }).click();
   await page.getByRole('button', { name: 'Without the picture' }).click();
   await expect(page.getByLabel('What it shows')).toHaveCount(0);
 });

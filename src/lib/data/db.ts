@@ -12,6 +12,7 @@ import type { JournalLine } from '$lib/core/model/journal.ts';
 import type { Place } from '$lib/core/model/place.ts';
 import type { Network } from '$lib/core/model/network.ts';
 import type { Playlist } from '$lib/core/model/playlist.ts';
+import type { OwnVoice } from '$lib/core/narration/voices.ts';
 import type { Narration, Render } from '$lib/core/narration/narration.ts';
 import { newUpdateDraft, type UpdateDraft } from '$lib/core/updates/draft.ts';
 import type { Twin } from '$lib/core/model/twin.ts';
@@ -59,6 +60,7 @@ export class Database extends Dexie {
   /** The sound of kept sentences, apart because most questions do not need it. */
   samples!: EntityTable<{ key: string; samples: Int16Array<ArrayBuffer> }, 'key'>;
   media!: EntityTable<Media, 'id'>;
+  voices!: EntityTable<OwnVoice, 'id'>;
   transfers!: EntityTable<Transfer, 'key'>;
   networks!: EntityTable<Network, 'id'>;
   updates!: EntityTable<UpdateDraft, 'id'>;
@@ -121,11 +123,12 @@ export class Database extends Dexie {
       .stores({ trash: 'id, at' })
       .upgrade((change) => change.table('outbox').toCollection().modify(giveSent));
     this.version(10).stores({}).upgrade(toVersion10);
+    this.version(11).stores({ voices: 'id' });
   }
 }
 
 /** The version of the tables as they are declared here. */
-const VERSION = 10;
+const VERSION = 11;
 /** IndexedDB counts whole numbers; Dexie leaves room for nine between two of its own. */
 const STEPS = 10;
 

@@ -1,5 +1,6 @@
 import { db, Database } from './db.ts';
 import { saveSetting } from './settings.ts';
+import { TAKE } from './speech.ts';
 import { dropAllUnsaved } from './unsaved.ts';
 
 /** Name under which all that this browser kept lies after a start anew. */
@@ -7,7 +8,7 @@ export const EVERYTHING = 'everything';
 
 /** What was there before everything was cleared, for an undo. */
 const before = new Database('swift-twin-before');
-/** Speech can be made again; it would be most of what is copied. */
+/** Speech can be made again, but for what the user read; it would be most of what is copied. */
 const MADE_AGAIN = ['speech', 'samples'];
 
 /** Milliseconds for which it is kept: there are keys in it. */
@@ -18,8 +19,11 @@ const CLEARED = 'cleared';
 async function copyAll(from: Database, to: Database): Promise<void> {
   for (const table of to.tables) {
     await table.clear();
-    if (MADE_AGAIN.includes(table.name)) continue;
-    await table.bulkPut(await from.table(table.name).toArray());
+    const rows = from.table(table.name);
+    const kept = MADE_AGAIN.includes(table.name)
+      ? rows.where('key').startsWith(TAKE)
+      : rows.toCollection();
+    await table.bulkPut(await kept.toArray());
   }
 }
 

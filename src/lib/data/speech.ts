@@ -6,6 +6,9 @@ import type { KeptSpeech } from './rows.ts';
 /** Days after which a sentence that no video used is forgotten. */
 const KEPT_DAYS = 90;
 
+/** How the names of sentences begin that the user read: nobody else can say them again. */
+export const TAKE = 'take:';
+
 /** @param today ISO 8601 day */
 export async function keepSpeech(key: string, said: Speech, today: string): Promise<KeptSpeech> {
   const { samples, rate, words } = said;
@@ -61,10 +64,20 @@ export async function readSpeeches(keys: readonly string[]): Promise<Map<string,
   return found;
 }
 
-/** Makes room: sentences that were not used for long are forgotten; they can be said again. */
+/** Makes room: sentences that were not used for long are forgotten. They can be said again, but for takes that a video has. */
 export async function forgetOldSpeech(now: Date): Promise<void> {
   const limit = new Date(now.getTime() - KEPT_DAYS * 86_400_000).toISOString().slice(0, 10);
-  const keys = await db.speech.where('used').below(limit).primaryKeys();
+  const old = await db.speech.where('used').below(limit).primaryKeys();
+  const takes = old.some((key) => key.startsWith(TAKE)) ? await takesInUse() : new Set<string>();
+  const keys = old.filter((key) => !takes.has(key));
   await db.speech.bulkDelete(keys);
   await db.samples.bulkDelete(keys);
+}
+
+async function takesInUse(): Promise<Set<string>> {
+  const takes = new Set<string>();
+  await db.narrations.each(({ scenes }) => {
+    for (const { lines } of scenes) for (const { take } of lines) if (take) takes.add(take.key);
+  });
+  return takes;
 }

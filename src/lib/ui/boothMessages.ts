@@ -5,6 +5,7 @@ import type { MediaProblem, Render, RenderProblem } from '$lib/core/narration/na
 import type { Piece, SceneKind } from '$lib/core/narration/scenes.ts';
 import type { LeftSilentReason } from '$lib/core/narration/script.ts';
 import type { StyleName, Typeface } from '$lib/core/narration/styles.ts';
+import type { VoiceFileProblem } from '$lib/core/narration/voiceFile.ts';
 import type { Voice } from '$lib/core/narration/voices.ts';
 import type { SpeechProblem } from '$lib/voice/speech.ts';
 import { fieldMessage } from './messages.ts';
@@ -91,7 +92,31 @@ const SILENT: Record<SpeechProblem, string> = {
 };
 export const silentMessage = (problem: SpeechProblem): string => SILENT[problem];
 
+const VOICE_FILE: Record<VoiceFileProblem, string> = {
+  'no-model': 'Choose the .onnx file together with its .json file.',
+  'no-settings': 'Its .json file is missing. Choose both files together.',
+  'bad-settings': 'The .json file is not the settings of a voice. Nothing was changed.',
+  'other-phonemes': 'This voice wants other phonemes than those of eSpeak NG. Nothing was changed.',
+  'bad-model': 'The .onnx file cannot be loaded, or says nothing. Nothing was changed.'
+};
+export const voiceFileMessage = (problem: VoiceFileProblem): string => VOICE_FILE[problem];
+
+/** How quick a voice is, before it is used. */
+export const paceMessage = (pace: number): string =>
+  pace >= 1.5
+    ? `About ${Math.round(pace)} times faster than it speaks`
+    : `Slow here: ten minutes of speech take about ${Math.ceil(10 / pace)} min`;
+
 const languages = new Intl.DisplayNames(['en'], { type: 'language' });
+
+/** A language of BCP 47 in words. */
+export function languageName(code: string): string {
+  try {
+    return languages.of(code) ?? code;
+  } catch {
+    return code;
+  }
+}
 
 export function voiceMessage({ language, manner, engine }: Voice): string {
   const name = languages.of(language) ?? language;

@@ -9,6 +9,10 @@ export class MediaError extends Error {
   }
 }
 
+/** What cannot be read at all is no media, whatever the decoder stumbled over. */
+export const mediaProblem = (error: unknown): MediaProblem =>
+  error instanceof MediaError ? error.problem : { kind: 'not-media' };
+
 export const openMedia = (blob: Blob): Input =>
   new Input({ source: new BlobSource(blob), formats: ALL_FORMATS });
 

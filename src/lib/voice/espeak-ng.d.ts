@@ -4,6 +4,11 @@ declare module '@echogarden/espeak-ng-emscripten' {
     type: string;
     /** Milliseconds. */
     audio_position: number;
+    /** Characters, from 1, and of a word its length. */
+    text_position: number;
+    word_length: number;
+    /** Of a phoneme: IPA. */
+    id?: string | number;
   }
   export interface EspeakWorker {
     rate: number;

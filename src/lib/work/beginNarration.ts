@@ -4,10 +4,12 @@ import type { Narration } from '$lib/core/narration/narration.ts';
 import type { Scene } from '$lib/core/narration/scenes.ts';
 import type { Script } from '$lib/core/narration/script.ts';
 import type { LaneLook } from '$lib/core/lanes/lane.ts';
-import { VOICES, usualVoice } from '$lib/core/narration/voices.ts';
+import { languageOfVoice } from '$lib/core/narration/voiceFile.ts';
+import { VOICES, usualVoice, type VoiceChoice } from '$lib/core/narration/voices.ts';
 import { htmlText } from '$lib/core/text/html.ts';
 import type { Item } from '$lib/core/model/item.ts';
 import type { Place } from '$lib/core/model/place.ts';
+import { getOwnVoice } from '$lib/data/ownVoices.ts';
 import { readBoothDefaults, readLookOfBooth } from '$lib/data/narrations.ts';
 import { narrationWorker } from '$lib/workers/narration.ts';
 
@@ -26,8 +28,8 @@ export async function beginNarration(
   const found =
     post.language || (await narrationWorker().languageOf(`${post.title}\n${htmlText(html)}`));
   const language = found && found !== 'und' ? found : 'en';
-  const speaks = VOICES.find((v) => v.engine === voice?.engine && v.voice === voice.voice);
-  const isOfLanguage = speaks?.language.split('-')[0] === language.split('-')[0];
+  const isOfLanguage =
+    voice !== null && (await languageSpoken(voice)).split('-')[0] === language.split('-')[0];
   const sameLanguage = usual.options?.language?.split('-')[0] === language.split('-')[0];
   return {
     id: post.id,
@@ -62,6 +64,14 @@ export async function beginNarration(
     since: new Date().toISOString(),
     changed: new Date().toISOString()
   };
+}
+
+/** BCP 47; empty where there is no such voice. */
+async function languageSpoken({ engine, voice }: VoiceChoice): Promise<string> {
+  if (engine !== 'file')
+    return VOICES.find((v) => v.engine === engine && v.voice === voice)?.language ?? '';
+  const own = await getOwnVoice(voice);
+  return own ? languageOfVoice(own.file) : '';
 }
 
 /** A post as a script, and the storyboard that is proposed for it. */

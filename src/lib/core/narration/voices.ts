@@ -1,12 +1,14 @@
 import { z } from 'zod';
+import { voiceFileSchema } from './voiceFile.ts';
 
-export const engineNameSchema = z.enum(['flite', 'espeak']);
+/** The engines that ship, and files of the user's own. */
+export const engineNameSchema = z.enum(['flite', 'espeak', 'file']);
 export type EngineName = z.infer<typeof engineNameSchema>;
 
 /** Who reads, and how. */
 export const voiceChoiceSchema = z.object({
   engine: engineNameSchema,
-  /** As the engine calls it. */
+  /** As the engine calls it; of a file, the name it is kept under. */
   voice: z.string(),
   speed: z.number().min(0.5).max(2).default(1),
   /** Seconds of silence between two sentences, and around a heading. */
@@ -23,6 +25,20 @@ export interface Voice {
   /** Which of several voices of a language it is. */
   manner: 'higher' | 'lower' | 'scottish' | 'plain';
 }
+
+/** A voice file of the user's own. */
+export const ownVoiceSchema = z.object({
+  id: z.string(),
+  /** As the user's machine calls it. */
+  name: z.string(),
+  file: voiceFileSchema,
+  /** What came with it on who made it and what may be done with it; empty where nothing did. */
+  card: z.string(),
+  bytes: z.number(),
+  /** Seconds of speech made in one second, as tried on this machine. */
+  pace: z.number()
+});
+export type OwnVoice = z.infer<typeof ownVoiceSchema>;
 
 const flite = (voice: string, manner: Voice['manner']): Voice => ({
   engine: 'flite',

@@ -1,8 +1,6 @@
 <script lang="ts">
   import UndoButtons from '$lib/ui/UndoButtons.svelte';
   import { tick } from 'svelte';
-  import Mic from '@lucide/svelte/icons/mic';
-  import Square from '@lucide/svelte/icons/square';
   import Volume2 from '@lucide/svelte/icons/volume-2';
   import {
     joinScene,
@@ -11,22 +9,21 @@
     type SceneKind
   } from '$lib/core/narration/scenes.ts';
   import Choice from '$lib/ui/Choice.svelte';
-  import {
-    mediaProblemMessage,
-    pieceLabels,
-    sceneLabels,
-    silentMessage
-  } from '$lib/ui/boothMessages.ts';
-  import { importPicture, importSound } from '$lib/work/ownMedia.ts';
+  import { pieceLabels, sceneLabels, silentMessage } from '$lib/ui/boothMessages.ts';
+  import { importPicture } from '$lib/work/ownMedia.ts';
   import { deck } from '$lib/ui/deck.svelte.ts';
+  import OwnReading from './OwnReading.svelte';
   import type { Booth } from './boothState.svelte.ts';
   import type { Preview } from './preview.svelte.ts';
-  import { Recorder } from './recorder.svelte.ts';
 
-  let { booth, preview }: { booth: Booth; preview: Preview } = $props();
+  interface Props {
+    booth: Booth;
+    preview: Preview;
+    onread: (lineId: string) => void;
+  }
+  let { booth, preview, onread }: Props = $props();
   const scene = $derived(booth.scene);
   const index = $derived(booth.current);
-  const recorder = new Recorder();
   let message = $state('');
 
   /** Kinds that a scene may be shown as, with what it has. */
@@ -39,25 +36,6 @@
     return true;
   }
 
-  async function take(file: Blob, name: string) {
-    const imported = await importSound(file, name);
-    message = imported.problem ? mediaProblemMessage(imported.problem, name) : '';
-    if (imported.id) booth.changeScene({ recording: imported.id });
-  }
-  async function record() {
-    if (recorder.isOn) {
-      const blob = await recorder.stop();
-      if (blob) await take(blob, 'recording');
-      return;
-    }
-    preview.pause();
-    message = await recorder.start();
-  }
-  const chosen = (event: Event & { currentTarget: HTMLInputElement }) => {
-    const file = event.currentTarget.files?.[0];
-    if (file) void take(file, file.name);
-    event.currentTarget.value = '';
-  };
   async function choosePicture(event: Event & { currentTarget: HTMLInputElement }) {
     const file = event.currentTarget.files?.[0];
     event.currentTarget.value = '';
@@ -269,18 +247,9 @@
           onclick={() => booth.changeScene({ recording: '' } satisfies Partial<Scene>)}
           >Use the voice again</button
         >
-      {:else if scene.lines.some((l) => l.spoken)}
-        <button class="plain btn btn-sm" onclick={record}>
-          {#if recorder.isOn}<Square aria-hidden="true" />Stop recording, {recorder.seconds} s{:else}<Mic
-              aria-hidden="true"
-            />Record it yourself{/if}
-        </button>
-        <label class="plain btn cursor-pointer btn-sm">
-          Import a recording
-          <input class="sr-only" type="file" accept="audio/*,video/*" onchange={chosen} />
-        </label>
       {/if}
     </div>
+    <OwnReading {booth} of="scene" {onread} />
     {#if message}<p class="text-sm" role="alert">{message}</p>{/if}
   </section>
 {/if}

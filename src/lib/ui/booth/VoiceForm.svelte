@@ -1,11 +1,23 @@
 <script lang="ts">
-  import { VOICES, voicesFor, usualVoice } from '$lib/core/narration/voices.ts';
+  import { languageOfVoice } from '$lib/core/narration/voiceFile.ts';
+  import { VOICES, voicesFor, usualVoice, type EngineName } from '$lib/core/narration/voices.ts';
+  import { ownVoices } from '$lib/data/ownVoices.ts';
   import { silentMessage, voiceMessage } from '$lib/ui/boothMessages.ts';
   import { plural } from '$lib/ui/messages.ts';
+  import { live } from '$lib/ui/live.svelte.ts';
+  import OwnReading from './OwnReading.svelte';
+  import OwnVoices from './OwnVoices.svelte';
   import type { Booth } from './boothState.svelte.ts';
   import type { Preview } from './preview.svelte.ts';
 
-  let { booth, preview }: { booth: Booth; preview: Preview } = $props();
+  interface Props {
+    booth: Booth;
+    preview: Preview;
+    onread: (lineId: string) => void;
+    onpick: (index: number) => void;
+  }
+  let { booth, preview, onread, onpick }: Props = $props();
+  const own = live(() => ownVoices);
   const narration = $derived(booth.narration);
   const fitting = $derived(voicesFor(narration?.options.language ?? 'en'));
   const others = $derived(VOICES.filter((v) => !fitting.includes(v)));
@@ -18,16 +30,19 @@
   function choose(name: string) {
     if (!narration) return;
     const voice = VOICES.find((v) => nameOf(v) === name);
-    if (!voice) narration.voice = null;
-    else {
-      const { engine } = voice;
-      const before = narration.voice ?? usualVoice('en');
-      if (before) narration.voice = { ...before, engine, voice: voice.voice };
-      // Numbers and the like are said in the language of the voice.
-      const base = (code: string) => code.split('-')[0];
-      if (base(voice.language) !== base(narration.options.language))
-        narration.options.language = voice.language;
-    }
+    const file = own.value?.find((v) => nameOf({ engine: 'file', voice: v.id }) === name);
+    if (voice) speak(voice.engine, voice.voice, voice.language);
+    else if (file) speak('file', file.id, languageOfVoice(file.file));
+    else narration.voice = null;
+  }
+
+  function speak(engine: EngineName, voice: string, language: string) {
+    if (!narration) return;
+    const before = narration.voice ?? usualVoice('en');
+    if (before) narration.voice = { ...before, engine, voice };
+    // Numbers and the like are said in the language of the voice.
+    const base = (code: string) => code.split('-')[0];
+    if (base(language) !== base(narration.options.language)) narration.options.language = language;
   }
 </script>
 
@@ -42,6 +57,11 @@
         onchange={(event) => choose(event.currentTarget.value)}
       >
         <option value="">No voice: cards only</option>
+        {#if own.value && own.value.length > 0}
+          <optgroup label="Your voice files">
+            {#each own.value as { id, name } (id)}<option value="file {id}">{name}</option>{/each}
+          </optgroup>
+        {/if}
         <optgroup label="In the language of the post">
           {#each fitting as voice (nameOf(voice))}<option value={nameOf(voice)}
               >{voiceMessage(voice)}</option
@@ -97,6 +117,11 @@
         </p>
       {/if}
     {/if}
+    <OwnReading {booth} of="all" {onread} {onpick} />
+    <OwnVoices
+      voices={own.value ?? []}
+      onadded={({ id, file }) => speak('file', id, languageOfVoice(file))}
+    />
   </section>
 {/if}
 

@@ -36,6 +36,18 @@ import { soon } from '../soon.svelte.ts';
 /** Their words come from elsewhere than their lines: the headings of all parts, the cells of a table. */
 const FIXED_PIECES: ReadonlySet<SceneKind> = new Set(['map', 'table']);
 
+/** What was read stays with its words when scenes are made anew. */
+function withTakes(scenes: readonly Scene[], before: readonly Scene[]): Scene[] {
+  const takes = new Map(
+    before.flatMap((s) => s.lines.flatMap((l) => (l.take ? [[l.spoken, l.take] as const] : [])))
+  );
+  if (takes.size === 0) return [...scenes];
+  return scenes.map((scene) => ({
+    ...scene,
+    lines: scene.lines.map((line) => ({ ...line, take: takes.get(line.spoken) }))
+  }));
+}
+
 /** All that can be changed in the booth, field by field. */
 type NarrationFields = Omit<Narration, 'changed'>;
 
@@ -162,7 +174,10 @@ export class Booth {
   /** All that decides what is said; a change of anything else leaves the voices alone. */
   readonly #spoken = $derived(
     JSON.stringify([
-      this.narration?.scenes.map((s) => [s.recording, s.lines.map((l) => [l.id, l.spoken])]),
+      this.narration?.scenes.map((s) => [
+        s.recording,
+        s.lines.map((l) => [l.id, l.spoken, l.take?.key])
+      ]),
       this.narration?.voice?.engine,
       this.narration?.voice?.voice,
       this.narration?.voice?.speed
@@ -186,7 +201,7 @@ export class Booth {
 
   #putProposed(): void {
     if (!this.narration || !this.script) return;
-    this.narration.scenes = this.#proposed;
+    this.narration.scenes = withTakes(this.#proposed, this.narration.scenes);
     this.narration.madeFrom = this.#source();
     this.narration.isEdited = false;
     this.current = Math.min(this.current, this.#proposed.length - 1);
@@ -368,17 +383,12 @@ export class Booth {
   /** Says what is not said yet, under the eyes of the deck. */
   async sayLines(): Promise<void> {
     const { narration, post } = this;
-    if (!narration?.voice || !post) {
-      this.said = { speech: new Map(), silent: new Map() };
-      this.isSaid = true;
-      return this.layOut();
-    }
+    if (!narration || !post) return;
     this.#saying?.abort();
     const mine = new AbortController();
     this.#saying = mine;
     this.isSaid = false;
     const { scenes, voice } = $state.snapshot(narration) as Narration;
-    if (!voice) return;
     const { value } = await attempt(() =>
       runTask(
         'Saying the sentences',
@@ -391,6 +401,16 @@ export class Booth {
     this.said = value;
     this.isSaid = true;
     await this.layOut();
+  }
+
+  /** Puts what the user read in the place of the voice, or the voice back where there is none. */
+  setTakes(takes: ReadonlyMap<string, Line['take']>): void {
+    const { narration } = this;
+    if (!narration) return;
+    this.autosave.change(() => {
+      for (const line of narration.scenes.flatMap((s) => s.lines))
+        if (takes.has(line.id)) line.take = takes.get(line.id);
+    });
   }
 
   setFrame(frame: FrameName): void {

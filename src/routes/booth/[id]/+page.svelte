@@ -6,6 +6,7 @@
   import MakeIt from '$lib/ui/booth/MakeIt.svelte';
   import PublishVideo from '$lib/ui/booth/PublishVideo.svelte';
   import { Preview } from '$lib/ui/booth/preview.svelte.ts';
+  import ReadAloud from '$lib/ui/booth/ReadAloud.svelte';
   import SceneForm from '$lib/ui/booth/SceneForm.svelte';
   import SceneList from '$lib/ui/booth/SceneList.svelte';
   import ScriptForm from '$lib/ui/booth/ScriptForm.svelte';
@@ -20,6 +21,8 @@
   let booth = $state.raw(new Booth());
   const preview = new Preview();
   let opened = $state(false);
+  /** The line from which the script is being read aloud, by id. */
+  let readingFrom = $state('');
 
   $effect(() => {
     const { id } = page.params;
@@ -94,7 +97,7 @@
       </header>
       <Stage {booth} {preview} />
       <Storyboard {booth} onpick={pick} />
-      <SceneForm {booth} {preview} />
+      <SceneForm {booth} {preview} onread={(id) => (readingFrom = id)} />
     </div>
     <aside
       class="order-3 flex min-w-0 flex-col gap-5 py-3 lg:order-none lg:overflow-y-auto lg:px-1"
@@ -104,11 +107,14 @@
       <MakeIt {booth} />
       <PublishVideo {booth} />
       <ScriptForm {booth} />
-      <VoiceForm {booth} {preview} />
+      <VoiceForm {booth} {preview} onpick={pick} onread={(id) => (readingFrom = id)} />
       <LookForm {booth} />
       <SoundForm {booth} />
     </aside>
   </div>
+  {#if readingFrom}
+    <ReadAloud {booth} {preview} from={readingFrom} onclose={() => (readingFrom = '')} />
+  {/if}
 {/if}
 
 <style>

@@ -2,20 +2,31 @@
   import type { LaneLook } from '$lib/core/lanes/lane.ts';
   import { frameNameSchema, pixelsOf, resolutionSchema } from '$lib/core/narration/frames.ts';
   import { formatSchema } from '$lib/core/narration/look.ts';
+  import { languageOfVoice } from '$lib/core/narration/voiceFile.ts';
   import { VOICES, usualVoice } from '$lib/core/narration/voices.ts';
   import { readLookOfBooth } from '$lib/data/narrations.ts';
   import StyleFields from '$lib/ui/booth/StyleFields.svelte';
   import { frameLabels, voiceMessage } from '$lib/ui/boothMessages.ts';
+  import { ownVoices } from '$lib/data/ownVoices.ts';
+  import { live } from '$lib/ui/live.svelte.ts';
   import Choice from '$lib/ui/Choice.svelte';
 
   let { look = $bindable() }: { look: LaneLook | null } = $props();
+  const own = live(() => ownVoices);
   const nameOf = (v: { engine: string; voice: string }) => `${v.engine} ${v.voice}`;
 
   async function decide(isOwn: boolean) {
     look = isOwn ? await readLookOfBooth() : null;
   }
   function chooseVoice(name: string) {
-    const voice = VOICES.find((v) => nameOf(v) === name);
+    const file = own.value?.find((v) => nameOf({ engine: 'file', voice: v.id }) === name);
+    const voice =
+      VOICES.find((v) => nameOf(v) === name) ??
+      (file && {
+        engine: 'file' as const,
+        voice: file.id,
+        language: languageOfVoice(file.file)
+      });
     if (!look) return;
     const usual = look.voice ?? usualVoice(voice?.language ?? 'en');
     look.voice = voice && usual ? { ...usual, engine: voice.engine, voice: voice.voice } : null;
@@ -69,6 +80,7 @@
       onchange={(event) => chooseVoice(event.currentTarget.value)}
     >
       <option value="">The usual voice of the post’s language</option>
+      {#each own.value ?? [] as { id, name } (id)}<option value="file {id}">{name}</option>{/each}
       {#each VOICES as voice (nameOf(voice))}<option value={nameOf(voice)}
           >{voiceMessage(voice)}</option
         >{/each}
