@@ -20,6 +20,7 @@ export const sceneLabels: Record<SceneKind, string> = {
   figure: 'Figure',
   comparison: 'Comparison',
   table: 'Table',
+  chart: 'Bar chart',
   quote: 'Quotation',
   question: 'Question and answer',
   term: 'Definition',

@@ -12,6 +12,8 @@ export const sceneKindSchema = z.enum([
   'figure',
   'comparison',
   'table',
+  /** Figures in one unit as bars. */
+  'chart',
   'quote',
   'question',
   'term',
@@ -113,6 +115,7 @@ const ONE_OF_A_KIND: ReadonlySet<SceneKind> = new Set([
   'figure',
   'comparison',
   'table',
+  'chart',
   'question',
   'term',
   'map'

@@ -28,6 +28,7 @@ const NEXT: Readonly<Partial<Record<SceneKind, ShortSound>>> = {
   steps: 'knock',
   comparison: 'drop',
   table: 'tick',
+  chart: 'tick',
   question: 'bell',
   'before-after': 'fall'
 };

@@ -2,6 +2,7 @@
   import UndoButtons from '$lib/ui/UndoButtons.svelte';
   import { tick } from 'svelte';
   import Volume2 from '@lucide/svelte/icons/volume-2';
+  import { chartOf } from '$lib/core/narration/chart.ts';
   import {
     joinScene,
     sceneKindSchema,
@@ -27,11 +28,14 @@
   let message = $state('');
 
   /** Kinds that a scene may be shown as, with what it has. */
-  function isPossible(kind: SceneKind, { picture, second, lines }: Scene): boolean {
+  function isPossible(kind: SceneKind, shown: Scene): boolean {
+    const { picture, second, lines } = shown;
+    if (kind === 'chart') return chartOf(shown) !== null;
+    if (kind === 'table') return shown.columns > 1;
     if (kind === 'picture' || kind === 'beside') return picture !== null;
     if (kind === 'before-after') return second !== null;
     // Their words come from elsewhere than their lines.
-    if (kind === 'table' || kind === 'map') return false;
+    if (kind === 'map') return false;
     if (kind === 'question' || kind === 'comparison') return lines.length === 2;
     return true;
   }

@@ -34,7 +34,7 @@ import { Autosave } from '../autosave.svelte.ts';
 import { soon } from '../soon.svelte.ts';
 
 /** Their words come from elsewhere than their lines: the headings of all parts, the cells of a table. */
-const FIXED_PIECES: ReadonlySet<SceneKind> = new Set(['map', 'table']);
+const FIXED_PIECES: ReadonlySet<SceneKind> = new Set(['map', 'table', 'chart']);
 
 /** What was read stays with its words when scenes are made anew. */
 function withTakes(scenes: readonly Scene[], before: readonly Scene[]): Scene[] {
@@ -253,6 +253,9 @@ export class Booth {
   async showAs(kind: SceneKind): Promise<void> {
     const { scene } = this;
     if (!scene) return;
+    // A table and a chart tell the same.
+    if (kind === 'chart' || (kind === 'table' && scene.columns > 1))
+      return this.changeScene({ kind });
     const { id } = scene;
     const pieces = await this.#piecesFor(
       kind,

@@ -1,3 +1,4 @@
+import { chartOf } from '../chart.ts';
 import { spokenSeconds } from '../duration.ts';
 import type { Line } from '../line.ts';
 import { END_HOLD, SILENT_PICTURE } from '../line.ts';
@@ -254,13 +255,15 @@ function fixedScene(
       return scene(part.isOrdered ? 'steps' : 'list', {
         pieces: gist(part.isOrdered ? 'steps' : 'list')
       });
-    case 'table':
-      return scene('table', {
-        columns: part.rows?.[0]?.length ?? 0,
-        pieces: (part.rows ?? []).flatMap((row, r) =>
-          row.map((text): Piece => ({ role: 'cell', text, line: Math.max(0, r - 1), share: 0 }))
-        )
-      });
+    case 'table': {
+      const columns = part.rows?.[0]?.length ?? 0;
+      const pieces = (part.rows ?? []).flatMap((row, r) =>
+        row.map((text): Piece => ({ role: 'cell', text, line: Math.max(0, r - 1), share: 0 }))
+      );
+      // What else a table tells would be lost in a chart.
+      const isChart = columns === 2 && chartOf({ pieces, columns }) !== null;
+      return scene(isChart ? 'chart' : 'table', { columns, pieces });
+    }
     case 'quote':
       return scene('quote', { small: part.by ?? '' });
     case 'picture':

@@ -2,6 +2,7 @@ import type { Measure } from '../fit.ts';
 import type { Frame } from '../frames.ts';
 import type { Scene, SceneKind } from '../scenes.ts';
 import type { Style } from '../styles.ts';
+import { chartStages } from './chart.ts';
 import { comparisonStages, tableStages } from './columns.ts';
 import { endStages } from './endCard.ts';
 import { grounds, ownMark, settingOf } from './grounds.ts';
@@ -32,6 +33,7 @@ const STAGES: Readonly<Record<SceneKind, (scene: Scene, setting: Setting) => Sta
   figure: figureStages,
   comparison: comparisonStages,
   table: tableStages,
+  chart: chartStages,
   quote: quoteStages,
   question: questionStages,
   term: termStages,
