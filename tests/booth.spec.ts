@@ -329,6 +329,38 @@ test('a picture and a recording of one’s own take the place of words and voice
   await expect(page.getByLabel('What it shows')).toHaveCount(0);
 });
 
+test('a stretch without a picture is filled from pictures and videos of one’s own', async ({
+  home: page
+}) => {
+  await openBooth(page, COSTS);
+  const library = page.getByRole('region', { name: 'Your pictures' });
+  const picture = join(folder, 'warp-and-yarn-of-a-metre.png');
+  makeMedia(picture, '-f', 'lavfi', '-i', 'testsrc=s=640x480:d=1', '-frames:v', '1');
+  const clip = join(folder, 'dye-bath.webm');
+  makeMedia(clip, '-f', 'lavfi', '-i', 'testsrc2=s=320x180:d=2', '-c:v', 'libvpx-vp9');
+  const broken = join(folder, 'notes.png');
+  await writeFile(broken, 'no picture');
+  await library.getByLabel('Add files').setInputFiles([picture, clip, broken]);
+  await expect(library.getByRole('status')).toContainText('2 files were added.');
+  await expect(library.getByRole('status')).toContainText('notes.png');
+  // Four frames of the clip.
+  await expect(library.getByRole('listitem')).toHaveCount(5);
+  await library.getByLabel('Find in your pictures').fill('warp metre');
+  await expect(library.getByRole('listitem')).toHaveCount(1);
+  const gap = page.getByRole('button', { name: /seconds without a picture/ });
+  await gap.click();
+  const proposals = page.getByRole('region', { name: 'Pictures for this scene' });
+  await expect(proposals.getByRole('button')).toHaveCount(3);
+  await expect(proposals).toContainText('Your picture');
+  await expect(proposals).toContainText('Thumbnail');
+  await proposals.getByRole('button', { name: 'Your picture' }).click();
+  await expect(page.getByLabel('What it shows').first()).toHaveValue('warp and yarn of a metre');
+  await expect(page.getByLabel('Kind of scene')).toHaveValue('beside');
+  await expect(gap).toHaveCount(0);
+  await page.getByRole('button', { name: 'Undo' }).first().click();
+  await expect(gap).toHaveCount(1);
+});
+
 test('style, motion, typeface, words on screen, music and sounds are the user’s', async ({
   home: page
 }) => {

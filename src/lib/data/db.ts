@@ -12,6 +12,7 @@ import type { JournalLine } from '$lib/core/model/journal.ts';
 import type { Place } from '$lib/core/model/place.ts';
 import type { Network } from '$lib/core/model/network.ts';
 import type { Playlist } from '$lib/core/model/playlist.ts';
+import type { LibraryPicture } from '$lib/core/narration/pictures/library.ts';
 import type { OwnVoice } from '$lib/core/narration/voices.ts';
 import type { Narration, Render } from '$lib/core/narration/narration.ts';
 import { newUpdateDraft, type UpdateDraft } from '$lib/core/updates/draft.ts';
@@ -61,6 +62,7 @@ export class Database extends Dexie {
   samples!: EntityTable<{ key: string; samples: Int16Array<ArrayBuffer> }, 'key'>;
   media!: EntityTable<Media, 'id'>;
   voices!: EntityTable<OwnVoice, 'id'>;
+  library!: EntityTable<LibraryPicture, 'id'>;
   transfers!: EntityTable<Transfer, 'key'>;
   networks!: EntityTable<Network, 'id'>;
   updates!: EntityTable<UpdateDraft, 'id'>;
@@ -123,7 +125,7 @@ export class Database extends Dexie {
       .stores({ trash: 'id, at' })
       .upgrade((change) => change.table('outbox').toCollection().modify(giveSent));
     this.version(10).stores({}).upgrade(toVersion10);
-    this.version(11).stores({ voices: 'id' });
+    this.version(11).stores({ voices: 'id', library: 'id' });
   }
 }
 

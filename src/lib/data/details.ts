@@ -4,6 +4,9 @@ import type { Details } from './rows.ts';
 export const getDetails = async (id: string): Promise<Details | null> =>
   (await db.details.get(id)) ?? null;
 
+export const detailsOf = async (ids: readonly string[]): Promise<Details[]> =>
+  (await db.details.bulkGet([...ids])).filter((d) => d !== undefined);
+
 /**
  * Changes what is known of a video's page, starting from nothing where nothing is known yet.
  * @returns what is known now

@@ -1,3 +1,4 @@
+import { timeCode } from '$lib/core/chapters/chapter.ts';
 import type { BedName } from '$lib/core/audio/synth/beds.ts';
 import type { DetailsFinding } from '$lib/core/narration/details.ts';
 import type { FrameName } from '$lib/core/narration/frames.ts';
@@ -92,6 +93,18 @@ const SILENT: Record<SpeechProblem, string> = {
   'engine-failed': 'The voice failed on this sentence. Write it otherwise, or try another voice.'
 };
 export const silentMessage = (problem: SpeechProblem): string => SILENT[problem];
+
+/** Where a proposed picture comes from. */
+export function pictureSourceMessage({
+  from,
+  film
+}: {
+  from: 'library' | 'thumbnail' | 'frame';
+  film: { second: number } | null;
+}): string {
+  if (from === 'library') return 'Your picture';
+  return from === 'frame' && film ? `Your video at ${timeCode(film.second)}` : 'Thumbnail';
+}
 
 const VOICE_FILE: Record<VoiceFileProblem, string> = {
   'no-model': 'Choose the .onnx file together with its .json file.',

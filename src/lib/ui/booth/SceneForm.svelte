@@ -13,6 +13,7 @@
   import { pieceLabels, sceneLabels, silentMessage } from '$lib/ui/boothMessages.ts';
   import { importPicture } from '$lib/work/ownMedia.ts';
   import { deck } from '$lib/ui/deck.svelte.ts';
+  import ScenePictures from './ScenePictures.svelte';
   import OwnReading from './OwnReading.svelte';
   import type { Booth } from './boothState.svelte.ts';
   import type { Preview } from './preview.svelte.ts';
@@ -224,6 +225,18 @@
               booth.changeScene({ picture: { ...picture, alt: event.currentTarget.value.trim() } })}
           />
         </label>
+        <label class="flex min-w-0 items-center gap-1.5">
+          Credit
+          <input
+            class="field min-w-24"
+            placeholder="Nobody to name"
+            value={picture.credit}
+            onchange={(event) =>
+              booth.changeScene({
+                picture: { ...picture, credit: event.currentTarget.value.trim() }
+              })}
+          />
+        </label>
         {#if scene.lines.length > 0}
           <button
             class="plain btn btn-sm"
@@ -253,6 +266,7 @@
         >
       {/if}
     </div>
+    <ScenePictures {booth} />
     <OwnReading {booth} of="scene" {onread} />
     {#if message}<p class="text-sm" role="alert">{message}</p>{/if}
   </section>

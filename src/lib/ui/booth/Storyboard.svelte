@@ -1,4 +1,5 @@
 <script lang="ts">
+  import ImageOff from '@lucide/svelte/icons/image-off';
   import { atRest } from '$lib/core/narration/motion.ts';
   import { sceneLabels } from '$lib/ui/boothMessages.ts';
   import type { Booth } from './boothState.svelte.ts';
@@ -32,7 +33,19 @@
 <ol bind:this={strip} class="flex shrink-0 gap-2 overflow-x-auto p-1" aria-label="Storyboard">
   {#each plan?.scenes ?? [] as scene, index (scene.id + index)}
     {@const isCurrent = index === booth.current}
-    <li class="shrink-0" data-index={index}>
+    {@const gap = booth.gaps.find((g) => g.scenes[0] === index)}
+    <li class="flex shrink-0 gap-1" data-index={index}>
+      {#if gap}
+        <button
+          class="flex w-14 flex-col items-center justify-center rounded-base border border-dashed border-edge text-center text-xs leading-tight hover:border-ink"
+          aria-label="{Math.round(gap.to - gap.from)} seconds without a picture, from scene {index +
+            1}"
+          onclick={() => onpick(index)}
+        >
+          <ImageOff aria-hidden="true" class="size-4" />
+          {Math.round(gap.to - gap.from)} s
+        </button>
+      {/if}
       <button
         class="block overflow-hidden rounded-base border-2 {isCurrent
           ? 'border-post'

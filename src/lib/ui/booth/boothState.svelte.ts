@@ -10,6 +10,7 @@ import {
   type Scene,
   type SceneKind
 } from '$lib/core/narration/scenes.ts';
+import { pictureGaps } from '$lib/core/narration/pictures/gaps.ts';
 import { splitLine } from '$lib/core/narration/splitLine.ts';
 import type { Script } from '$lib/core/narration/script.ts';
 import type { Item } from '$lib/core/model/item.ts';
@@ -88,6 +89,8 @@ export class Booth {
       }))
   });
   readonly frame = $derived(FRAMES[this.narration?.frame ?? 'wide']);
+  /** Where words alone are seen for too long. */
+  readonly gaps = $derived(this.plan ? pictureGaps(this.plan.scenes, this.plan.timeLine) : []);
   readonly scene = $derived(this.narration?.scenes[this.current] ?? null);
   /** The post has changed since the scenes were made from it. */
   readonly hasDrifted = $derived(

@@ -6,6 +6,7 @@
   import MakeIt from '$lib/ui/booth/MakeIt.svelte';
   import PublishVideo from '$lib/ui/booth/PublishVideo.svelte';
   import { Preview } from '$lib/ui/booth/preview.svelte.ts';
+  import PictureLibrary from '$lib/ui/booth/PictureLibrary.svelte';
   import ReadAloud from '$lib/ui/booth/ReadAloud.svelte';
   import SceneForm from '$lib/ui/booth/SceneForm.svelte';
   import SceneList from '$lib/ui/booth/SceneList.svelte';
@@ -109,6 +110,7 @@
       <ScriptForm {booth} />
       <VoiceForm {booth} {preview} onpick={pick} onread={(id) => (readingFrom = id)} />
       <LookForm {booth} />
+      <PictureLibrary {booth} />
       <SoundForm {booth} />
     </aside>
   </div>

@@ -31,7 +31,7 @@ export function chartStages(scene: Scene, setting: Setting): Stage[] {
   let shown: Mark[] = smallLine(title, box, setting, 'start');
   for (const [i, { label, value, shown: number, line, share }] of bars.entries()) {
     const y = top + i * step;
-    const width = Math.max(size * 0.2, Math.round((room * value) / longest));
+    const width = Math.max(size * 0.2, Math.floor((room * value) / longest));
     const bar = {
       x: box.x,
       y: Math.round(y + size * LABEL),
@@ -55,7 +55,7 @@ export function chartStages(scene: Scene, setting: Setting): Stage[] {
         kind: 'text',
         move: 'count',
         text: number,
-        x: Math.round(box.x + width + size * GAP),
+        x: Math.floor(box.x + width + size * GAP),
         y: Math.round(bar.y + bar.height / 2 + size * 0.35),
         font: numbers,
         colour: legible(setting),

@@ -3,6 +3,7 @@ import { test } from 'node:test';
 import { sceneSchema, type SceneKind } from '../scenes.ts';
 import type { TimeLine } from '../timeLine.ts';
 import { pictureGaps } from './gaps.ts';
+import { wordsOfPath } from './library.ts';
 import { momentAbout } from './inTalk.ts';
 import { proposePictures } from './propose.ts';
 
@@ -44,26 +45,23 @@ test('pictures and what is drawn end a gap, and a long one is two', () => {
 
 test('of the pictures those come first that share the rarer words', () => {
   const candidates = [
-    { url: 'loom', words: 'loom-front.jpg the loom from the front' },
-    { url: 'heddle', words: 'heddles.png repaired heddles of the loom' },
-    { url: 'sheep', words: 'sheep on the hill' }
+    'loom-front.jpg the loom from the front',
+    'heddles.png repaired heddles of the loom',
+    'sheep on the hill'
   ];
   const found = proposePictures('A broken heddle stops the loom.', '', candidates, 'en');
   assert.deepEqual(
-    found.map((p) => p.candidate.url),
-    ['heddle', 'loom']
+    found.map((p) => p.index),
+    [1, 0]
   );
   assert.deepEqual(found[0]!.shared.toSorted(), ['heddle', 'loom']);
   assert.deepEqual(proposePictures('Tea is served at four.', '', candidates, 'en'), []);
 });
 
 test('what is said around a sentence decides between equals', () => {
-  const candidates = [
-    { url: 'a', words: 'warp on the table' },
-    { url: 'b', words: 'warp on the warping board' }
-  ];
+  const candidates = ['warp on the table', 'warp on the warping board'];
   const [best] = proposePictures('Count the warp.', 'It is still on the board.', candidates, 'en');
-  assert.equal(best?.candidate.url, 'b');
+  assert.equal(best?.index, 1);
 });
 
 test('the moment of a talk is where most of the words are said', () => {
@@ -77,4 +75,15 @@ test('the moment of a talk is where most of the words are said', () => {
   const found = momentAbout('Cut the broken heddle off with a hook.', cues, 'en');
   assert.equal(found?.at, 61.5);
   assert.equal(momentAbout('Tea is served.', cues, 'en'), null);
+});
+
+test('names of files and folders are words, numbers of cameras are not', () => {
+  for (const [path, words] of [
+    ['studio/broken-heddle_2.jpg', 'studio broken heddle 2'],
+    ['2026/IMG_2041.jpeg', ''],
+    ['Flax/DSC00012.JPG', 'Flax'],
+    ['WarpBeam.png', 'Warp Beam'],
+    ['Kette – fertig.webp', 'Kette – fertig']
+  ] as const)
+    assert.equal(wordsOfPath(path), words);
 });

@@ -1,17 +1,11 @@
 import { languageOf } from '../../text/language.ts';
 import { contentStems, wordsOf } from '../../text/terms.ts';
 
-/** A picture that could be shown, and all that is known of it in words. */
-export interface Candidate {
-  /** Its address, or the name it is kept under. */
-  url: string;
-  /** Its title, names, tags and what is said where it is seen. */
-  words: string;
-}
-
-/** A picture with how well it fits: a share of the words that count, between 0 and 1. */
-export interface Proposal<T extends Candidate> {
-  candidate: T;
+/** One of several pictures, with how well it fits. */
+export interface Proposal {
+  /** Its number among all. */
+  index: number;
+  /** A share of the words that count, between 0 and 1. */
   fit: number;
   /** The words it has in common with the scene, as the scene has them. */
   shared: string[];
@@ -22,19 +16,20 @@ const LEAST_FIT = 0.12;
 
 /**
  * The pictures that fit a text best, by the words they share: a word that few of them have counts for more.
+ * @param candidates all that is known of each picture in words: its title, names, tags, what is said where it is seen
  * @param language BCP 47, of the text
  * @param context what is said around it, which counts a little
  */
-export function proposePictures<T extends Candidate>(
+export function proposePictures(
   text: string,
   context: string,
-  candidates: readonly T[],
+  candidates: readonly string[],
   language: string,
   count = 3
-): Proposal<T>[] {
+): Proposal[] {
   const spoken = languageOf(language);
   const stemsOf = (words: string) => contentStems(wordsOf(words), spoken);
-  const known = candidates.map((c) => new Set(stemsOf(c.words)));
+  const known = candidates.map((c) => new Set(stemsOf(c)));
   const having = new Map<string, number>();
   for (const stems of known)
     for (const stem of stems) having.set(stem, (having.get(stem) ?? 0) + 1);
@@ -44,14 +39,13 @@ export function proposePictures<T extends Candidate>(
   const sum = (stems: Iterable<string>) => [...stems].reduce((total, s) => total + weight(s), 0);
   const whole = sum(own) || 1;
   const written = new Map(wordsOf(text).map((word) => [stemsOf(word)[0] ?? '', word]));
-  const rated = candidates.map((candidate, i): Proposal<T> => {
-    const stems = known[i]!;
+  const rated = known.map((stems, index): Proposal => {
     const shared = [...own].filter((s) => stems.has(s));
     const near = [...around].filter((s) => stems.has(s) && !own.has(s));
     // A few words that all fit are worth more than many of which a few do.
     const breadth = 1 / Math.sqrt(1 + Math.max(0, stems.size - 12) / 24);
     return {
-      candidate,
+      index,
       fit: ((sum(shared) + 0.2 * Math.min(whole, sum(near))) / whole) * breadth,
       shared: shared.map((s) => written.get(s) ?? s)
     };
