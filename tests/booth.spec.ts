@@ -329,6 +329,41 @@ test('a picture and a recording of one’s own take the place of words and voice
   await expect(page.getByLabel('What it shows')).toHaveCount(0);
 });
 
+test('a post that has a video file of its own gives that very file to the channel', async ({
+  home: page,
+  world,
+  app
+}) => {
+  const files = ['hemstitching', 'sleying-a-reed'].map(
+    (id) => `${app.hosts}/channel/videos/${id}/clip.webm`
+  );
+  await world.addToPost(COSTS, `<video controls src="${files[0]}"></video>`);
+  await world.addToPost(COSTS, `<video><source src="${files[1]}" type="video/webm"></video>`);
+  await world.addToPost(COSTS, '<a href="https://elsewhere.example/theirs.mp4">Theirs</a>');
+  await page.getByRole('button', { name: 'Refresh' }).click();
+  await idle(page);
+  await openBooth(page, COSTS);
+  const render = page.getByRole('region', { name: 'Render' });
+  await expect(render.getByText('This post has 3 video files of its own.')).toBeVisible();
+  // Of a file at another site the user has to say that it is theirs.
+  await render.getByRole('radio', { name: 'theirs.mp4' }).check();
+  await expect(render.getByRole('button', { name: 'Use this file' })).toBeDisabled();
+  await render.getByRole('checkbox', { name: /^It lies at elsewhere.example/ }).check();
+  await render.getByRole('button', { name: 'Use this file' }).click();
+  await expect(render.getByRole('alert')).toBeVisible();
+  await render.getByRole('radio').first().check();
+  await render.getByRole('button', { name: 'Use this file' }).click();
+  await expect(render.getByText(/^The post’s own video:/)).toBeVisible();
+  const whole = await (await fetch(files[0]!)).arrayBuffer();
+  const path = await takeOut(page, 'Video file', 'theirs.webm');
+  expect(Buffer.compare(await readFile(path), Buffer.from(whole))).toBe(0);
+
+  await page.getByLabel('Visibility').selectOption('public');
+  await page.getByRole('button', { name: 'Publish now' }).click();
+  await expect(page.getByText('Wrenfold Loomworks: Published.')).toBeVisible({ timeout: 60_000 });
+  expect((await world.uploads()).map((u) => u.name?.[0])).toEqual([COSTS]);
+});
+
 test('a stretch without a picture is filled from pictures and videos of one’s own', async ({
   home: page
 }) => {

@@ -14,12 +14,17 @@ const schema = {
     'time',
     'cite',
     'details',
-    'summary'
+    'summary',
+    'video',
+    'track'
   ],
   attributes: {
     ...defaultSchema.attributes,
     iframe: ['src', 'width', 'height', 'title', 'allow', 'allowFullScreen', 'loading'],
     data: ['value', 'className'],
+    video: ['src', 'controls', 'width', 'height'],
+    source: ['src', 'type'],
+    track: ['src', 'kind', 'srcLang'],
     time: ['dateTime'],
     '*': [...(defaultSchema.attributes?.['*'] ?? []), 'className', 'lang', 'id']
   },

@@ -42,6 +42,33 @@ export async function examineClip(blob: Blob): Promise<number> {
   return await input.computeDuration();
 }
 
+/** What a film is, whose file is uploaded as it is. */
+export interface ExaminedFilm {
+  format: 'webm' | 'mp4';
+  audio: 'opus' | 'aac';
+  seconds: number;
+  width: number;
+  height: number;
+}
+
+/** Looks at a film. @throws MediaError */
+export async function examineFilm(blob: Blob): Promise<ExaminedFilm> {
+  using input = openMedia(blob);
+  if (!(await input.canRead())) throw new MediaError({ kind: 'not-media' });
+  const video = await input.getPrimaryVideoTrack();
+  if (!video) throw new MediaError({ kind: 'no-picture' });
+  const { mimeType } = await input.getFormat();
+  const sound = await input.getPrimaryAudioTrack();
+  const codec = await sound?.getCodec();
+  return {
+    format: /webm|matroska/.test(mimeType) ? 'webm' : 'mp4',
+    audio: codec === 'opus' ? 'opus' : 'aac',
+    seconds: await input.computeDuration(),
+    width: await video.getDisplayWidth(),
+    height: await video.getDisplayHeight()
+  };
+}
+
 /**
  * The sound of a file at 48,000 samples a second, piece by piece, as one or two channels.
  * @throws MediaError

@@ -26,7 +26,14 @@ import {
   type Plan,
   type Production
 } from '$lib/video/job.ts';
-import { examineClip, keepSound, MediaError, mediaProblem } from '$lib/video/ownMedia.ts';
+import {
+  examineClip,
+  examineFilm,
+  type ExaminedFilm,
+  keepSound,
+  MediaError,
+  mediaProblem
+} from '$lib/video/ownMedia.ts';
 import { paintStill } from '$lib/video/paint.ts';
 import { partName, planParts } from '$lib/video/parts.ts';
 import { readPictures } from '$lib/video/pictures.ts';
@@ -337,6 +344,17 @@ export const videoApi = {
       return { problem: null };
     } catch (error) {
       return { problem: mediaProblem(error) };
+    }
+  },
+
+  /** Looks at a film that is to be uploaded as it is. */
+  async examineFilm(
+    blob: Blob
+  ): Promise<{ film: ExaminedFilm; problem: null } | { film: null; problem: MediaProblem }> {
+    try {
+      return { film: await examineFilm(blob), problem: null };
+    } catch (error) {
+      return { film: null, problem: mediaProblem(error) };
     }
   },
 

@@ -16,6 +16,8 @@ export interface CleanHtml {
   embeds: string[];
   links: string[];
   pictures: string[];
+  /** Video files that it plays: they are taken out, and named here. */
+  films: { url: string; captions: string }[];
   /** The key of the origin marker it carries, or null. */
   origin: string | null;
 }
@@ -73,6 +75,7 @@ export function cleanHtml(
   may: Allowed = { frame: () => true, marker: true, markup: true }
 ): CleanHtml {
   const found: Omit<CleanHtml, 'html' | 'opening'> = {
+    films: [],
     embeds: [],
     links: [],
     pictures: [],
@@ -98,6 +101,16 @@ export function cleanHtml(
       } else if (name === 'src' || !/^mailto:/i.test(attribs[name] ?? '')) delete rest[name];
       return { tagName, attribs: rest };
     };
+  const noteFilm = (name: string, attribs: sanitize.Attributes) => {
+    const address = absoluteAddress(attribs.src ?? '', base);
+    const last = found.films.at(-1);
+    if (name === 'video') found.films.push({ url: address, captions: '' });
+    // Of several sources of one player the first is taken.
+    else if (name === 'source' && last && !last.url && !/^audio/.test(attribs.type ?? ''))
+      last.url = address;
+    else if (name === 'track' && last && !last.captions && attribs.kind !== 'chapters')
+      last.captions = address;
+  };
   const html = sanitize(source, {
     allowedTags: [...TAGS],
     allowedAttributes: ATTRIBUTES as Record<string, string[]>,
@@ -126,7 +139,8 @@ export function cleanHtml(
         return { tagName, attribs };
       }
     },
-    onOpenTag(name) {
+    onOpenTag(name, attribs) {
+      noteFilm(name, attribs);
       if (opening.length < OPENING && breaksText(name)) opening += ' ';
     },
     textFilter(given) {
@@ -138,7 +152,8 @@ export function cleanHtml(
       (tag === 'iframe' && !(attribs.src && may.frame(attribs.src))) ||
       (tag === 'data' && !may.marker && isMark(attribs))
   });
-  return { html, opening: oneLine(unescapeHtml(opening.slice(0, OPENING))), ...found };
+  const films = found.films.filter((f) => f.url);
+  return { html, opening: oneLine(unescapeHtml(opening.slice(0, OPENING))), ...found, films };
 }
 
 /** Takes back the four escapes that cleaned text contains. */

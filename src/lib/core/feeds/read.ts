@@ -158,6 +158,7 @@ function toEntry(source: Source, feed: FeedHead, base: string, now: string): Fee
     tags: [...new Set(source.tags.slice(0, MOST_TAGS).map(line).filter(Boolean))],
     embeds: body.embeds,
     links: body.links,
+    ...(body.films.length > 0 && { films: body.films }),
     origin: body.origin ?? keyOfUid(madeFrom ? source.uid : undefined),
     ...(madeFrom && { madeFrom }),
     ...(isCount(source.views) && { views: source.views }),

@@ -41,6 +41,8 @@ export const itemSchema = z.object({
   /** Addresses that its body frames, and those that it links to. */
   embeds: z.array(z.string()),
   links: z.array(z.string()),
+  /** Video files that its body plays, with the address of their captions or nothing. */
+  films: z.array(z.object({ url: z.string(), captions: z.string() })).optional(),
   /** The key of what it was made from, when it was made by this application. */
   origin: z.string().nullable(),
   /** Address of the post that a video says it was made from. */

@@ -1,6 +1,7 @@
 <script lang="ts">
   import TriangleAlert from '@lucide/svelte/icons/triangle-alert';
   import { resolutionSchema, pixelsOf } from '$lib/core/narration/frames.ts';
+  import { isFilm } from '$lib/core/narration/films.ts';
   import type { Narration } from '$lib/core/narration/narration.ts';
   import { readRender } from '$lib/data/narrations.ts';
   import Choice from '$lib/ui/Choice.svelte';
@@ -19,6 +20,7 @@
   import type { Encoding } from '$lib/video/encode.ts';
   import { readFile } from '$lib/video/files.ts';
   import { videoWorker } from '$lib/workers/video.ts';
+  import PostFilms from './PostFilms.svelte';
   import type { Booth } from './boothState.svelte.ts';
 
   let { booth }: { booth: Booth } = $props();
@@ -77,6 +79,7 @@
     class="flex flex-col gap-3 rounded-container border border-l-4 border-video bg-sheet p-3 text-sm"
   >
     <h2 id="make-title" class="text-base font-semibold">Render</h2>
+    <PostFilms {booth} />
     {#if encodings?.length === 0}
       {@const words = renderProblemMessage({ kind: 'no-webcodecs' })}
       <p role="alert"><strong>{words.what}</strong> {words.todo}</p>
@@ -122,10 +125,11 @@
       </div>
     {:else if isDone && render.value}
       <p role="status">
-        Made: <span class="times">{runningTime(render.value.seconds)}</span>,
+        {isFilm(render.value) ? 'The post’s own video:' : 'Made:'}
+        <span class="times">{runningTime(render.value.seconds)}</span>,
         {render.value.width} × {render.value.height}, sound in {soundLabels[render.value.audio]},
         {formatSize(render.value.bytes)}.
-        {#if !isCurrent}<strong>Something was changed since.</strong>{/if}
+        {#if !isCurrent && !isFilm(render.value)}<strong>Something was changed since.</strong>{/if}
       </p>
       {#if watched}
         <!-- Its captions are drawn in the preview. -->

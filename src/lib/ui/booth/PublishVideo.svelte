@@ -5,6 +5,7 @@
     USUAL_LIMITS,
     type VideoDetails
   } from '$lib/core/narration/details.ts';
+  import { isFilm } from '$lib/core/narration/films.ts';
   import type { Narration } from '$lib/core/narration/narration.ts';
   import { listFields } from '$lib/core/article/template/fields.ts';
   import { canPublish, type Place } from '$lib/core/model/place.ts';
@@ -62,7 +63,11 @@
   const findings = $derived(made?.findings ?? []);
   const isMade = $derived(render.value?.state === 'done');
   const isStale = $derived(
-    isMade && booth.narration !== null && render.value?.madeFrom !== contentOf(booth.narration)
+    isMade &&
+      booth.narration !== null &&
+      render.value != null &&
+      !isFilm(render.value) &&
+      render.value.madeFrom !== contentOf(booth.narration)
   );
   const known = live(() => {
     const { post } = booth;

@@ -13,7 +13,8 @@ export const GET: RequestHandler = async ({ request, url }) => {
   if (refusal) return refusal;
   try {
     const address = url.searchParams.get('url') ?? '';
-    const call = { url: address, method: 'GET', headers: { accept: ACCEPT } } as const;
+    const range = rangeOf(url.searchParams.get('from'), url.searchParams.get('to'));
+    const call = { url: address, method: 'GET', headers: { accept: ACCEPT, ...range } } as const;
     const outside = await askOutside(call, outsidePolicy(), request.signal);
     if (outside.status >= 400) throw statusProblem(outside.status, outside.url, outside.headers);
     return new Response(outside.bytes, {
@@ -23,6 +24,7 @@ export const GET: RequestHandler = async ({ request, url }) => {
         'Content-Security-Policy': "default-src 'none'; sandbox",
         'Cache-Control': 'no-store',
         'X-Read-Url': outside.url,
+        'X-Read-Range': outside.headers['content-range'] ?? '',
         'X-Read-Type': (outside.headers['content-type'] ?? '').replace(/[^\x20-\x7e]/g, '')
       }
     });
@@ -30,6 +32,12 @@ export const GET: RequestHandler = async ({ request, url }) => {
     return problemAnswer(error);
   }
 };
+
+/** A part of a file, by its first and last byte. */
+function rangeOf(from: string | null, to: string | null): Record<string, string> {
+  const isRange = /^\d{1,15}$/.test(from ?? '') && /^\d{1,15}$/.test(to ?? '');
+  return isRange ? { range: `bytes=${from}-${to}`, 'accept-encoding': 'identity' } : {};
+}
 
 function statusProblem(status: number, url: string, headers: Record<string, string>): PlaceError {
   const kind =
