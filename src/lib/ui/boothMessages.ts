@@ -7,7 +7,7 @@ import type { Piece, SceneKind } from '$lib/core/narration/scenes.ts';
 import type { LeftSilentReason } from '$lib/core/narration/script.ts';
 import type { StyleName, Typeface } from '$lib/core/narration/styles.ts';
 import type { VoiceFileProblem } from '$lib/core/narration/voiceFile.ts';
-import type { Voice } from '$lib/core/narration/voices.ts';
+import type { Voice, VoiceTone } from '$lib/core/narration/voices.ts';
 import type { SpeechProblem } from '$lib/voice/speech.ts';
 import { fieldMessage } from './messages.ts';
 
@@ -93,6 +93,12 @@ const SILENT: Record<SpeechProblem, string> = {
   'engine-failed': 'The voice failed on this sentence. Write it otherwise, or try another voice.'
 };
 export const silentMessage = (problem: SpeechProblem): string => SILENT[problem];
+
+export const toneLabels: Record<VoiceTone, string> = {
+  plain: 'As the voice is',
+  balanced: 'Balanced',
+  room: 'Balanced, in a small room'
+};
 
 /** Where a proposed picture comes from. */
 export function pictureSourceMessage({

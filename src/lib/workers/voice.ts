@@ -42,7 +42,7 @@ function say(
   voice: VoiceChoice,
   today: string
 ): Promise<Said> {
-  const name = JSON.stringify([voice.engine, voice.voice, voice.speed, spoken]);
+  const name = speechKey(voice, spoken);
   let said = underWay.get(name);
   if (!said) {
     said = worker.say(spoken, { ...voice }, today).finally(() => underWay.delete(name));
@@ -64,7 +64,7 @@ export async function sayAll(
 ): Promise<Said[]> {
   const today = new Date().toISOString().slice(0, 10);
   const said: Said[] = [];
-  const keys = spoken.map((h) => speechKey(voice.engine, voice.voice, voice.speed, h));
+  const keys = spoken.map((h) => speechKey(voice, h));
   // What is kept needs no voice, and no worker to be started for it.
   const kept = await findAllSpeech(keys, today);
   const missing: number[] = [];

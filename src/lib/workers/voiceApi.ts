@@ -2,6 +2,7 @@ import { readVoiceFile, type VoiceFileProblem } from '$lib/core/narration/voiceF
 import type { EngineName, OwnVoice, VoiceChoice } from '$lib/core/narration/voices.ts';
 import { speechKey } from '$lib/core/model/ids.ts';
 import { findSpeech, keepSpeech } from '$lib/data/speech.ts';
+import { inTone } from '$lib/voice/tone.ts';
 import { SpeechError, type SpeechProblem } from '$lib/voice/speech.ts';
 import { engineOf, loadVoice } from './engines.ts';
 import { takesApi } from './takesApi.ts';
@@ -53,12 +54,14 @@ export const voiceApi = {
     ),
 
   /** Says a sentence and keeps it, or finds it kept. */
-  async say(spoken: string, { engine, voice, speed }: VoiceChoice, today: string): Promise<Said> {
-    const key = speechKey(engine, voice, speed, spoken);
+  async say(spoken: string, choice: VoiceChoice, today: string): Promise<Said> {
+    const { engine, voice, speed, tone = 'plain' } = choice;
+    const key = speechKey(choice, spoken);
     const kept = await findSpeech(key, today);
     if (kept) return { key, seconds: kept.seconds, problem: null };
     try {
-      const said = await (await engineOf(engine)).say(spoken, voice, speed);
+      const plain = await (await engineOf(engine)).say(spoken, voice, speed);
+      const said = inTone(plain, engine, voice, tone);
       const { seconds } = await keepSpeech(key, said, today);
       return { key, seconds, problem: null };
     } catch (error) {

@@ -22,5 +22,13 @@ export const placementKey = (source: string, kind: string, target: string): stri
   nameBased('placement', source, kind, target);
 
 /** The name of a sentence as one voice says it. */
-export const speechKey = (engine: string, voice: string, speed: number, spoken: string): string =>
-  nameBased('speech', engine, voice, String(speed), spoken);
+export const speechKey = (
+  {
+    engine,
+    voice,
+    speed,
+    tone = 'plain'
+  }: { engine: string; voice: string; speed: number; tone?: string },
+  spoken: string
+): string =>
+  nameBased('speech', engine, tone === 'plain' ? voice : `${voice} ${tone}`, String(speed), spoken);

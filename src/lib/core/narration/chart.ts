@@ -77,7 +77,7 @@ function comparedRows(pieces: readonly Piece[]): Told | null {
 /** A number with its unit within other words: "about 4.5 kg of wool" has "4.5 kg". */
 const FIGURE_IN = /[€$£]?\d[\d.,]*(?:\s?(?:%|°C?|€|\p{L}+))?/u;
 const FIGURE =
-  /^(?<sign>[€$£]?)\s?(?<number>\d[\d.,\s]*?)\s*(?<unit>%|°C?|€|\p{L}[\p{L}\s²³/]*)?$/u;
+  /^(?<sign>[€$£]?)\s?(?<number>\d(?:[\d.,\s]*\d)?)\s*(?<unit>%|°C?|€|\p{L}[\p{L}\s²³/]*)?$/u;
 const THOUSANDS = /^\d{1,3}(?:[.,\s]\d{3})+$/;
 
 /** Reads "1,250 m" as 1250 of the unit "m". @returns null for anything else than one number over 0 */

@@ -48,6 +48,8 @@ export interface SpokenLine {
 export const LEAD = 0.4;
 export const TAIL = 0.8;
 export const END_HOLD = 2;
+/** The breath between two paragraphs, in pauses between sentences, beyond the usual one. */
+export const BREATH = 0.8;
 /** Captions must be readable at this many characters a second, and a second at the least, so a pause may grow for them. */
 export const READABLE = 17;
 export const MIN_CAPTION = 1;

@@ -2,6 +2,7 @@ import { sentencesIn } from '../text/sentencesIn.ts';
 import { spokenSeconds } from './duration.ts';
 import { normalizeForSpeech } from './normalization/normalize.ts';
 import {
+  BREATH,
   END_HOLD,
   LEAD,
   MIN_CAPTION,
@@ -81,6 +82,7 @@ export function secondsOf(parts: readonly ScriptPart[], options: ScriptOptions):
       seconds += Math.max(said + SENTENCE_PAUSE, MIN_CAPTION, text.length / READABLE);
     }
     if (part.kind === 'section' || part.kind === 'title') seconds += PART_PAUSE;
+    if (part.kind === 'text') seconds += SENTENCE_PAUSE * BREATH;
     if (part.kind === 'title') seconds += LEAD;
     if (part.kind === 'end') seconds += END_HOLD + TAIL;
     if (part.kind === 'picture' && part.lines.length === 0) seconds += SILENT_PICTURE;

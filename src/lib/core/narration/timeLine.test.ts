@@ -137,3 +137,19 @@ test('pauses bring a video to the length that was asked for, where they can', ()
   assert.equal(lengthFor(usual * 2), usual);
   assert.equal(lengthFor(usual / 2), usual);
 });
+
+test('there is a breath between two paragraphs, and none within one', () => {
+  const at = (id: string, block: number) => ({
+    id,
+    text: id,
+    spoken: id,
+    source: { block, from: 0, to: 1 }
+  });
+  const gapOf = (block: number) => {
+    const scenes = [aScene('a', { lines: [at('a', 1)] }), aScene('b', { lines: [at('b', block)] })];
+    const spoken = new Map(['a', 'b'].map((id) => [id, { seconds: 3, words: [] }]));
+    const { scenes: timed } = setInTime(scenes, spoken, [plain, plain], { sentence: 0.5, part: 1 });
+    return timed[1]!.lines[0]!.start - timed[0]!.lines[0]!.end;
+  };
+  assert.ok(Math.abs(gapOf(2) - gapOf(1) - 0.4) < 1e-9, `${gapOf(2)} and ${gapOf(1)}`);
+});

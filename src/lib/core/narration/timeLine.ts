@@ -1,5 +1,5 @@
 import type { SceneLayout } from './layout/mark.ts';
-import { LEAD, MIN_CAPTION, READABLE, TAIL, type SpokenLine } from './line.ts';
+import { BREATH, LEAD, MIN_CAPTION, READABLE, TAIL, type SpokenLine } from './line.ts';
 import { isHeading, type Scene } from './scenes.ts';
 import { wordTimes } from './wordTimes.ts';
 
@@ -76,6 +76,9 @@ export function setInTime(
     const isLast = index === scenes.length - 1;
     const next = scenes[index + 1];
     const turns = scene.kind === 'title' || isHeading(scene) || (next && isHeading(next));
+    // Whoever reads takes a breath between two paragraphs.
+    if (lines.length > 0 && next && !turns && isNewParagraph(scene, next))
+      at += pauses.sentence * BREATH;
     if (lines.length > 0) at += turns ? Math.max(0, pauses.part - pauses.sentence) : 0;
     at += scene.hold + (isLast ? TAIL : 0);
     at = Math.max(
@@ -93,6 +96,11 @@ export function setInTime(
     });
   }
   return { duration: at, scenes: timed };
+}
+
+function isNewParagraph(scene: Scene, next: Scene): boolean {
+  const [last, first] = [scene.lines.at(-1)?.source, next.lines[0]?.source];
+  return Boolean(last && first && last.block !== first.block);
 }
 
 const isSeenFirst = (scene: Scene): boolean => isHeading(scene) || scene.kind === 'picture';

@@ -5,12 +5,18 @@ import { voiceFileSchema } from './voiceFile.ts';
 export const engineNameSchema = z.enum(['flite', 'espeak', 'file']);
 export type EngineName = z.infer<typeof engineNameSchema>;
 
+/** How a voice sounds: as its engine makes it, balanced like speech, or balanced and in a small room. */
+export const voiceToneSchema = z.enum(['plain', 'balanced', 'room']);
+export type VoiceTone = z.infer<typeof voiceToneSchema>;
+
 /** Who reads, and how. */
 export const voiceChoiceSchema = z.object({
   engine: engineNameSchema,
   /** As the engine calls it; of a file, the name it is kept under. */
   voice: z.string(),
   speed: z.number().min(0.5).max(2).default(1),
+  /** Plain where nothing is said. */
+  tone: voiceToneSchema.optional(),
   /** Seconds of silence between two sentences, and around a heading. */
   sentencePause: z.number().min(0).max(3).default(0.35),
   partPause: z.number().min(0).max(5).default(0.7)
@@ -81,5 +87,7 @@ export function voicesFor(language: string): Voice[] {
 /** The voice that is taken where none was chosen; null where no engine knows the language. */
 export function usualVoice(language: string): VoiceChoice | null {
   const [first] = voicesFor(language || 'en');
-  return first ? voiceChoiceSchema.parse({ engine: first.engine, voice: first.voice }) : null;
+  return first
+    ? voiceChoiceSchema.parse({ engine: first.engine, voice: first.voice, tone: 'balanced' })
+    : null;
 }

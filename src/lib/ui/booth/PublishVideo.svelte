@@ -65,7 +65,7 @@
   const isStale = $derived(
     isMade &&
       booth.narration !== null &&
-      render.value != null &&
+      render.value &&
       !isFilm(render.value) &&
       render.value.madeFrom !== contentOf(booth.narration)
   );

@@ -1,8 +1,14 @@
 <script lang="ts">
   import { languageOfVoice } from '$lib/core/narration/voiceFile.ts';
-  import { VOICES, voicesFor, usualVoice, type EngineName } from '$lib/core/narration/voices.ts';
+  import {
+    VOICES,
+    voicesFor,
+    usualVoice,
+    voiceToneSchema,
+    type EngineName
+  } from '$lib/core/narration/voices.ts';
   import { ownVoices } from '$lib/data/ownVoices.ts';
-  import { silentMessage, voiceMessage } from '$lib/ui/boothMessages.ts';
+  import { silentMessage, toneLabels, voiceMessage } from '$lib/ui/boothMessages.ts';
   import { plural } from '$lib/ui/messages.ts';
   import { live } from '$lib/ui/live.svelte.ts';
   import OwnReading from './OwnReading.svelte';
@@ -79,6 +85,19 @@
     {/if}
     {#if narration.voice}
       {@const voice = narration.voice}
+      <label class="grid grid-cols-[5.5rem_1fr] items-center gap-2">
+        Sound
+        <select
+          class="field"
+          bind:value={
+            () => voice.tone ?? 'plain', (tone) => (voice.tone = voiceToneSchema.parse(tone))
+          }
+        >
+          {#each voiceToneSchema.options as tone (tone)}<option value={tone}
+              >{toneLabels[tone]}</option
+            >{/each}
+        </select>
+      </label>
       <label class="grid grid-cols-[5.5rem_1fr_3rem] items-center gap-2">
         Speed
         <input

@@ -183,7 +183,8 @@ export class Booth {
       ]),
       this.narration?.voice?.engine,
       this.narration?.voice?.voice,
-      this.narration?.voice?.speed
+      this.narration?.voice?.speed,
+      this.narration?.voice?.tone
     ])
   );
 
