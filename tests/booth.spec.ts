@@ -394,6 +394,9 @@ test('a stretch without a picture is filled from pictures and videos of one’s 
   await expect(gap).toHaveCount(0);
   await page.getByRole('button', { name: 'Undo' }).first().click();
   await expect(gap).toHaveCount(1);
+  // All of them at once.
+  await page.getByRole('button', { name: 'Add the best of your pictures' }).click();
+  await expect(gap).toHaveCount(0);
 });
 
 test('style, motion, typeface, words on screen, music and sounds are the user’s', async ({

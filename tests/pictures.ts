@@ -70,9 +70,16 @@ test('the pictures', async ({ home: page, world }) => {
   // The booth: script and storyboard; two films, as contact sheets; one of them at the channel.
   await page.goto('/');
   await openBooth(page, COLOUR);
-  const scenes = page.getByRole('list', { name: 'Script by scene' }).getByRole('listitem');
-  await scenes.nth(5).getByRole('button').first().click();
+  await page
+    .getByRole('button', { name: /seconds without a picture/ })
+    .first()
+    .click();
+  await expect(
+    page.getByRole('region', { name: 'Pictures for this scene' }).getByRole('button')
+  ).toHaveCount(3);
   await shoot(page, 'booth');
+  await page.getByRole('button', { name: 'Add the best of your pictures' }).click();
+  await idle(page);
   await film(page, 'film-wide', '320:-2', '6x8');
   await page.getByLabel('Visibility').selectOption('public');
   await page.getByRole('button', { name: 'Publish now' }).click();

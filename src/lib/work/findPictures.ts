@@ -1,7 +1,9 @@
 import { largestPicture, type Item } from '$lib/core/model/item.ts';
 import type { Place } from '$lib/core/model/place.ts';
 import { altOf } from '$lib/core/narration/pictures/library.ts';
-import type { Scene } from '$lib/core/narration/scenes.ts';
+import { pictureGaps, restOfGap } from '$lib/core/narration/pictures/gaps.ts';
+import { picturesIn, type Scene } from '$lib/core/narration/scenes.ts';
+import type { TimeLine } from '$lib/core/narration/timeLine.ts';
 import { detailsOf } from '$lib/data/details.ts';
 import { allItems } from '$lib/data/items.ts';
 import { libraryPictures } from '$lib/data/library.ts';
@@ -9,6 +11,7 @@ import { getMedia, saveMedia } from '$lib/data/media.ts';
 import { placesOfKind } from '$lib/data/places.ts';
 import { frameAt } from '$lib/video/stills.ts';
 import { narrationWorker } from '$lib/workers/narration.ts';
+import { runTask } from './tasks.svelte.ts';
 
 /** A picture that is proposed for a scene. */
 export interface FoundPicture {
@@ -39,7 +42,7 @@ const TOLD = 300;
  * frames from the moments in which the same is spoken of.
  * @param used addresses that the video shows already
  */
-export async function findPictures(
+async function findPictures(
   scene: Scene,
   context: string,
   language: string,
@@ -69,6 +72,73 @@ export async function findPictures(
   const words = candidates.map((c) => c.words);
   const best = await narrationWorker().proposePictures(text, context, words, language, PROPOSED);
   return best.map(({ index, fit, shared }) => ({ picture: candidates[index]!, fit, shared }));
+}
+
+/** A picture with the scene it fits, by number. */
+export interface PictureForScene {
+  at: number;
+  picture: FoundPicture;
+  fit: number;
+  /** The words that it shares with what is said. */
+  shared: string[];
+}
+
+/**
+ * The pictures that fit any of some scenes, the best first.
+ * @param which scenes by number
+ * @param title of the post
+ */
+export async function findForScenes(
+  scenes: readonly Scene[],
+  which: readonly number[],
+  title: string,
+  language: string,
+  used: ReadonlySet<string> = new Set(picturesIn(scenes))
+): Promise<PictureForScene[]> {
+  const all: PictureForScene[] = [];
+  for (const at of which) {
+    const scene = scenes[at];
+    if (!scene) continue;
+    const around = [scenes[at - 1], scenes[at + 1]];
+    const said = around.flatMap((s) => s?.lines.map((l) => l.text) ?? []).join(' ');
+    const found = await findPictures(scene, `${title} ${said}`, language, used);
+    all.push(...found.map((one) => ({ ...one, at })));
+  }
+  return all.sort((a, b) => b.fit - a.fit);
+}
+
+/** A scene with a picture beside its words. */
+export const withPicture = (scene: Scene, { url, alt, credit }: FoundPicture): Scene => ({
+  ...scene,
+  kind: 'beside',
+  picture: { url, alt, shown: 'fitted', credit }
+});
+
+/** The best pictures for all gaps of a video, each once, until none is too long or nothing fits any more. */
+export function fillGaps(
+  scenes: readonly Scene[],
+  timeLine: TimeLine,
+  title: string,
+  language: string
+): Promise<PictureForScene[]> {
+  return runTask('Looking for pictures', async (signal, report) => {
+    const used = new Set(picturesIn(scenes));
+    const chosen: PictureForScene[] = [];
+    const gaps = pictureGaps(scenes, timeLine);
+    for (let gap = gaps.shift(); gap; gap = gaps.shift()) {
+      signal.throwIfAborted();
+      report(`${chosen.length} found`);
+      const found = await findForScenes(scenes, gap.scenes, title, language, used);
+      for (const one of found) {
+        if (!(await keepFrame(one.picture))) continue;
+        chosen.push(one);
+        used.add(one.picture.url);
+        gaps.push(...restOfGap(gap, one.at, timeLine));
+        break;
+      }
+    }
+    return chosen;
+  });
 }
 
 const wordsOf = (video: Item): string =>

@@ -1,21 +1,19 @@
 <script lang="ts">
   import type { Scene } from '$lib/core/narration/scenes.ts';
-  import { picturesIn } from '$lib/core/narration/scenes.ts';
   import { keptFile } from '$lib/data/media.ts';
   import { pictureSourceMessage } from '$lib/ui/boothMessages.ts';
-  import { findPictures, keepFrame, type FoundPicture } from '$lib/work/findPictures.ts';
+  import {
+    findForScenes,
+    keepFrame,
+    withPicture,
+    type FoundPicture,
+    type PictureForScene
+  } from '$lib/work/findPictures.ts';
   import type { Booth } from './boothState.svelte.ts';
 
   let { booth }: { booth: Booth } = $props();
-  interface Shown {
-    picture: FoundPicture;
-    fit: number;
-    shared: string[];
-    /** The scene that it fits, by number. */
-    at: number;
-    /** Its address here. */
-    shown: string;
-  }
+  /** With its address here. */
+  type Shown = PictureForScene & { shown: string };
   const MOST = 3;
   let found = $state.raw<Shown[]>([]);
   let isLooking = $state(false);
@@ -47,20 +45,13 @@
     const { narration, current } = booth;
     if (!narration) return;
     const scenes = $state.snapshot(narration.scenes) as Scene[];
-    const { language } = narration.options;
-    const used = new Set(picturesIn(scenes));
-    const proposals: Omit<Shown, 'shown'>[] = [];
-    for (const at of gap?.scenes ?? [current]) {
-      const scene = scenes[at];
-      if (!scene) continue;
-      const around = [scenes[at - 1], scenes[at + 1]];
-      const said = around.flatMap((s) => s?.lines.map((l) => l.text) ?? []).join(' ');
-      const context = `${booth.post?.title ?? ''} ${said}`;
-      const some = await findPictures(scene, context, language, used);
-      if (!isWanted()) return;
-      proposals.push(...some.map((one) => ({ ...one, at })));
-    }
-    proposals.sort((a, b) => b.fit - a.fit);
+    const proposals = await findForScenes(
+      scenes,
+      gap?.scenes ?? [current],
+      booth.post?.title ?? '',
+      narration.options.language
+    );
+    if (!isWanted()) return;
     for (const proposal of proposals) {
       if (found.some((f) => f.picture.url === proposal.picture.url)) continue;
       const shown = await shownOf(proposal.picture, made);
@@ -79,12 +70,8 @@
     return shown;
   }
 
-  function use({ picture: { url, alt, credit }, at }: Shown) {
-    const picture = { url, alt, shown: 'fitted' as const, credit };
-    booth.change(
-      (scenes) => scenes.map((s, i) => (i === at ? { ...s, kind: 'beside', picture } : s)),
-      at
-    );
+  function use({ picture, at }: Shown) {
+    booth.change((scenes) => scenes.map((s, i) => (i === at ? withPicture(s, picture) : s)), at);
   }
 </script>
 

@@ -1,6 +1,8 @@
 <script lang="ts">
   import ImageOff from '@lucide/svelte/icons/image-off';
   import { atRest } from '$lib/core/narration/motion.ts';
+  import { deck } from '$lib/ui/deck.svelte.ts';
+  import { plural } from '$lib/ui/messages.ts';
   import { sceneLabels } from '$lib/ui/boothMessages.ts';
   import type { Booth } from './boothState.svelte.ts';
   import Card from './Card.svelte';
@@ -8,6 +10,7 @@
   let { booth, onpick }: { booth: Booth; onpick: (index: number) => void } = $props();
   let strip = $state<HTMLElement>();
   const plan = $derived(booth.plan);
+  let isFilling = $state(false);
   /** Cards are drawn when they come into sight. */
   let seen = $state<Record<string, boolean>>({});
 
@@ -28,8 +31,26 @@
     const child = strip?.children[booth.current];
     child?.scrollIntoView({ block: 'nearest', inline: 'nearest' });
   });
+  async function fill() {
+    isFilling = true;
+    const added = await booth.fillGaps();
+    isFilling = false;
+    deck.say(
+      added > 0
+        ? `${plural(added, 'picture was', 'pictures were')} added. Undo takes ${added === 1 ? 'it' : 'them'} out.`
+        : 'None of your pictures and videos fits what is said there.'
+    );
+  }
 </script>
 
+{#if booth.gaps.length > 0}
+  <div class="flex flex-wrap items-center gap-2 px-1 text-sm">
+    <p>{plural(booth.gaps.length, 'stretch has', 'stretches have')} no picture.</p>
+    <button class="plain btn btn-sm" disabled={isFilling} onclick={fill}
+      >{isFilling ? 'Looking for pictures…' : 'Add the best of your pictures'}</button
+    >
+  </div>
+{/if}
 <ol bind:this={strip} class="flex shrink-0 gap-2 overflow-x-auto p-1" aria-label="Storyboard">
   {#each plan?.scenes ?? [] as scene, index (scene.id + index)}
     {@const isCurrent = index === booth.current}

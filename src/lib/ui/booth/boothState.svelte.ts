@@ -24,6 +24,7 @@ import { loadOwnFont, loadPageFonts } from '$lib/video/fonts.ts';
 import { readPictures } from '$lib/video/pictures.ts';
 import { fetchPictures, productionOf, sayScenes, type SaidLines } from '$lib/work/narrate.ts';
 import { beginNarration, narratePost } from '$lib/work/beginNarration.ts';
+import { fillGaps, withPicture } from '$lib/work/findPictures.ts';
 import { discard } from '$lib/work/discard.ts';
 import { attempt, runTask } from '$lib/work/tasks.svelte.ts';
 import { narrationWorker } from '$lib/workers/narration.ts';
@@ -303,6 +304,24 @@ export class Booth {
     const ids = new Set(scene.lines.map((l) => l.id));
     const others = narration.options.pinned.filter((id) => !ids.has(id));
     narration.options.pinned = isPinned ? [...others, ...ids] : others;
+  }
+
+  /** Puts the best pictures into the stretches that have none. @returns how many pictures */
+  async fillGaps(): Promise<number> {
+    const { narration, post, plan } = this;
+    if (!narration || !post || !plan) return 0;
+    const scenes = $state.snapshot(narration.scenes) as Scene[];
+    const { language } = narration.options;
+    const { value } = await attempt(() => fillGaps(scenes, plan.timeLine, post.title, language));
+    if (!value || value.length === 0) return 0;
+    const chosen = new Map(value.map(({ at, picture }) => [scenes[at]?.id ?? '', picture]));
+    this.change((now) =>
+      now.map((scene) => {
+        const picture = chosen.get(scene.id);
+        return picture ? withPicture(scene, picture) : scene;
+      })
+    );
+    return value.length;
   }
 
   changeScene(changed: Partial<Scene>): void {

@@ -49,3 +49,18 @@ export function pictureGaps(scenes: readonly Scene[], { scenes: timed }: TimeLin
   close();
   return gaps;
 }
+
+/** What is left of a gap once one of its scenes has a picture: none, one or two that are still too long. */
+export function restOfGap(
+  { from, to, scenes }: PictureGap,
+  filled: number,
+  { scenes: timed }: TimeLine
+): PictureGap[] {
+  const time = timed[filled];
+  if (!time) return [];
+  const parts = [
+    { from, to: time.start, scenes: scenes.filter((i) => i < filled) },
+    { from: time.end, to, scenes: scenes.filter((i) => i > filled) }
+  ];
+  return parts.filter((part) => part.to - part.from > LONGEST_WITHOUT && part.scenes.length > 0);
+}

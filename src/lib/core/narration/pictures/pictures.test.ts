@@ -2,7 +2,7 @@ import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { sceneSchema, type SceneKind } from '../scenes.ts';
 import type { TimeLine } from '../timeLine.ts';
-import { pictureGaps } from './gaps.ts';
+import { pictureGaps, restOfGap } from './gaps.ts';
 import { wordsOfPath } from './library.ts';
 import { momentAbout } from './inTalk.ts';
 import { proposePictures } from './propose.ts';
@@ -41,6 +41,19 @@ test('pictures and what is drawn end a gap, and a long one is two', () => {
     gapsOf(...Array.from({ length: 8 }, (): [SceneKind, number] => ['statement', 11])).length,
     2
   );
+});
+
+test('a picture near the beginning of a gap leaves the rest of it', () => {
+  const { scenes, timeLine } = video(
+    ['statement', 10],
+    ['statement', 10],
+    ['statement', 10],
+    ['statement', 8]
+  );
+  const [gap] = pictureGaps(scenes, timeLine);
+  assert.ok(gap);
+  assert.deepEqual(restOfGap(gap, 0, timeLine), [{ from: 10, to: 38, scenes: [1, 2, 3] }]);
+  assert.deepEqual(restOfGap(gap, 2, timeLine), []);
 });
 
 test('of the pictures those come first that share the rarer words', () => {
