@@ -83,6 +83,17 @@ for (const [voice, noise] of [
     assert.equal(found.filter((f) => f.isDoubtful).length, 0);
   });
 
+test('a line that the voice cannot say does not hold up the others', async () => {
+  const { samples, lines } = await reading('rms', 0.001);
+  const recording = await cepstraOfRecording(
+    (from, count) => Promise.resolve(samples.subarray(from, from + count)),
+    samples.length
+  );
+  const found = await findLines(recording, [...SCRIPT, '—'], 'en', espeak, () => {});
+  assert.equal(found.length, SCRIPT.length + 1);
+  assert.ok(Math.abs(found[3]!.from - lines[3]!.from) < 0.2);
+});
+
 test('another sentence than the one that was to be read is told, most of the time', async () => {
   let [falseAlarms, caught] = [0, 0];
   for (const [i, sentence] of SCRIPT.entries()) {

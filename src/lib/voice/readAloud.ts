@@ -83,7 +83,6 @@ export async function cepstraOfRecording(
 /**
  * Finds the lines of a script in a recording of the whole.
  * @param told given the share of the script that was said
- * @throws SpeechError where the engine fails
  */
 export async function findLines(
   recording: Cepstra,
@@ -99,7 +98,9 @@ export async function findLines(
     const lines: SaidLine[] = [];
     let at = 0;
     for (const [i, text] of spoken.entries()) {
-      const said = atCepstraRate(await espeak.say(text, voice, 1));
+      // What the voice cannot say still has its place among the others.
+      const speech = await espeak.say(text, voice, 1).catch(() => null);
+      const said = speech ? atCepstraRate(speech) : new Float32Array(BETWEEN * CEPSTRA_RATE);
       lines.push({ start: at, end: at + said.length / CEPSTRA_RATE });
       reader.push(said);
       reader.push(new Float32Array(BETWEEN * CEPSTRA_RATE));
