@@ -13,15 +13,8 @@ export interface PictureGap {
 /** Seconds of words alone after which something else should be seen. */
 export const LONGEST_WITHOUT = 20;
 
-/** Kinds that are drawn: they are something to look at by themselves. */
-const DRAWN: ReadonlySet<SceneKind> = new Set([
-  'title',
-  'figure',
-  'comparison',
-  'chart',
-  'table',
-  'end'
-]);
+/** Kinds that are something to look at by themselves; a large number is not. */
+const DRAWN: ReadonlySet<SceneKind> = new Set(['title', 'chart', 'table', 'end']);
 /** Kinds that may show a picture beside their words. */
 const MAY_HAVE: ReadonlySet<SceneKind> = new Set(['statement', 'list']);
 
@@ -42,7 +35,7 @@ export function pictureGaps(scenes: readonly Scene[], { scenes: timed }: TimeLin
     }
     open ??= { from: time.start, to: time.start, scenes: [] };
     open.to = time.end;
-    if (MAY_HAVE.has(scene.kind) && scene.lines.length === 1) open.scenes.push(i);
+    if (MAY_HAVE.has(scene.kind) && scene.lines.length > 0) open.scenes.push(i);
     // A long stretch is more than one gap.
     if (open.to - open.from > 2 * LONGEST_WITHOUT) close();
   }

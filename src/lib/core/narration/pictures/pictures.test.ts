@@ -36,7 +36,8 @@ test('a gap is a stretch of words alone that is too long', () => {
 
 test('pictures and what is drawn end a gap, and a long one is two', () => {
   assert.deepEqual(gapsOf(['statement', 15], ['beside', 4, true], ['statement', 15]), []);
-  assert.deepEqual(gapsOf(['statement', 15], ['figure', 4], ['statement', 15]), []);
+  assert.deepEqual(gapsOf(['statement', 15], ['chart', 4], ['statement', 15]), []);
+  assert.equal(gapsOf(['statement', 15], ['figure', 4], ['statement', 15]).length, 1);
   assert.equal(
     gapsOf(...Array.from({ length: 8 }, (): [SceneKind, number] => ['statement', 11])).length,
     2
