@@ -24,4 +24,16 @@ export const saveMedia = ({
 }: Pick<Media, 'id' | 'name' | 'blob'> & Partial<Media>): Promise<unknown> =>
   db.media.put({ id, name, blob, seconds, channels });
 
+/** Makes room: frames of films that were proposed and that no video shows. */
+export async function forgetUnusedFrames(): Promise<void> {
+  const frames = new Set(await mediaIdsWith('frame:'));
+  // What was thrown away can be had back, with its pictures.
+  if (frames.size === 0 || (await db.trash.count()) > 0) return;
+  await db.narrations.each(({ scenes }) => {
+    for (const { picture, second } of scenes)
+      for (const shown of [picture, second]) if (shown) frames.delete(shown.url);
+  });
+  await removeMedia([...frames]);
+}
+
 export const removeMedia = (ids: readonly string[]): Promise<void> => db.media.bulkDelete([...ids]);

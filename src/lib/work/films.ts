@@ -13,6 +13,8 @@ import { attempt, runTask, type Report } from './tasks.svelte.ts';
 
 /** Bytes that are read at a time. */
 const PART = 4_000_000;
+/** Bytes of the largest file that is taken. */
+const MOST = 8e9;
 
 /** A video file of a post that was fetched, or why it cannot be used. */
 export type FetchedFilm =
@@ -26,12 +28,14 @@ export function useFilm(film: Film, post: Item, outer?: AbortSignal): Promise<Fe
   const work = async (signal: AbortSignal, report: Report): Promise<FetchedFilm> => {
     const file = `${post.id}-film-${Date.now()}`;
     await writeWhole(file, async (out) => {
-      for (let [at, total] = [0, Infinity]; at < total;) {
+      for (let [at, total] = [0, 0]; at === 0 || at < total;) {
         signal.throwIfAborted();
         const part = await readPart(film.url, at, at + PART - 1, signal);
-        // A site may tell of more than it gives.
-        if (part.bytes.length === 0) throw new PlaceError({ kind: 'no-answer', url: film.url });
-        total = part.total;
+        total ||= part.total;
+        // A site may tell of more than it gives, or of ever more.
+        if (part.bytes.length === 0 || part.total !== total)
+          throw new PlaceError({ kind: 'no-answer', url: film.url });
+        if (total > MOST) throw new PlaceError({ kind: 'too-large', url: film.url });
         await out.write(part.bytes);
         at += part.bytes.length;
         report(`${Math.round(at / 1e6)} of ${Math.round(total / 1e6)} MB`, at / total);

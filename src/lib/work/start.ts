@@ -5,6 +5,7 @@ import { allItems } from '$lib/data/items.ts';
 import { allNetworks } from '$lib/data/networks.ts';
 import { forgetBefore, note } from '$lib/data/journal.ts';
 import { setAside } from '$lib/data/decisions.ts';
+import { forgetUnusedFrames } from '$lib/data/media.ts';
 import { forgetOldSpeech } from '$lib/data/speech.ts';
 import { readMailbox } from '$lib/data/mailbox.ts';
 import { allPlaces, getPlace } from '$lib/data/places.ts';
@@ -98,6 +99,7 @@ export async function start(demo: Demo | null): Promise<void> {
   await readConnected();
   await deliverPending();
   await forgetOldSpeech(new Date());
+  await forgetUnusedFrames();
   await forgetCleared(Date.now());
   const days = await readSetting('journalDays', z.number().catch(0));
   if (days > 0) await forgetBefore(new Date(Date.now() - days * 86_400_000).toISOString());

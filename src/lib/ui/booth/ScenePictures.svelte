@@ -25,17 +25,25 @@
   );
   const gap = $derived(booth.gaps.find((g) => g.scenes.includes(booth.current)));
 
+  /** Milliseconds after the last change in which nothing is looked for yet. */
+  const WAIT = 300;
+  const lookedFor = $derived(
+    mayHave && text ? JSON.stringify([booth.current, text, gap?.scenes ?? null]) : ''
+  );
   $effect(() => {
     found = [];
-    if (!mayHave || !text) return;
+    isLooking = lookedFor !== '';
+    if (lookedFor === '') return;
     let isWanted = true;
     const made: string[] = [];
-    isLooking = true;
-    void look(() => isWanted, made).finally(() => {
-      if (isWanted) isLooking = false;
-    });
+    const timer = setTimeout(() => {
+      void look(() => isWanted, made).finally(() => {
+        if (isWanted) isLooking = false;
+      });
+    }, WAIT);
     return () => {
       isWanted = false;
+      clearTimeout(timer);
       for (const url of made) URL.revokeObjectURL(url);
     };
   });
