@@ -45,6 +45,11 @@
     event.preventDefault();
     act();
   }
+  /** Whatever was pressed last, the space bar goes on from there. */
+  function press(act: () => void) {
+    act();
+    dialog?.focus();
+  }
   async function toggle() {
     if (microphone.isOn) microphone.stop();
     else {
@@ -117,17 +122,23 @@
           />Record{/if}
       </button>
       {#if microphone.isOn}
-        <button class="strong btn" disabled={isAtEnd} onclick={() => reading.next()}
+        <button class="strong btn" disabled={isAtEnd} onclick={() => press(() => reading.next())}
           >Next sentence</button
         >
-        <button class="plain btn" onclick={() => reading.again()}>Start this one over</button>
+        <button class="plain btn" onclick={() => press(() => reading.again())}
+          >Start this one over</button
+        >
       {:else}
-        <button class="plain btn" disabled={isAtEnd} onclick={() => reading.goTo(at + 1)}
-          >Skip</button
+        <button
+          class="plain btn"
+          disabled={isAtEnd}
+          onclick={() => press(() => reading.goTo(at + 1))}>Skip</button
         >
       {/if}
-      <button class="plain btn" disabled={at === 0} onclick={() => reading.goTo(at - 1)}
-        >Previous</button
+      <button
+        class="plain btn"
+        disabled={at === 0}
+        onclick={() => press(() => reading.goTo(at - 1))}>Previous</button
       >
       {#if line?.take && !microphone.isOn}
         <button class="plain btn" onclick={() => line?.take && preview.say(line.take.key)}
