@@ -1,5 +1,5 @@
 import { readFile } from 'node:fs/promises';
-import { deleteIt, expect, row, test } from './app.ts';
+import { deleteIt, expect, idle, row, test } from './app.ts';
 import { at, FOLLOWERS, NOTES, openUpdates } from './updatesView.ts';
 
 const COLOUR = 'A colour plan for winter scarves';
@@ -122,6 +122,7 @@ test('one common text is cut where it must be, own words stand, and a date is wa
   const own = notes.getByRole('textbox', { name: /^Text/ });
   // What is typed before the text has come would stand beside it.
   await expect(own).toHaveValue(/^A colour plan/);
+  await idle(page);
   await own.fill('Only for the neighbours.');
   await page
     .getByRole('textbox', { name: 'A text for all places' })
