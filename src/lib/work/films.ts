@@ -32,8 +32,9 @@ export function useFilm(film: Film, post: Item, outer?: AbortSignal): Promise<Fe
         signal.throwIfAborted();
         const part = await readPart(film.url, at, at + PART - 1, signal);
         total ||= part.total;
-        // A site may tell of more than it gives, or of ever more.
-        if (part.bytes.length === 0 || part.total !== total)
+        // A site may tell of more than it gives, or of ever more, or begin again from the front.
+        const isOdd = part.total !== total || at + part.bytes.length > total;
+        if (part.bytes.length === 0 || isOdd)
           throw new PlaceError({ kind: 'no-answer', url: film.url });
         if (total > MOST) throw new PlaceError({ kind: 'too-large', url: film.url });
         await out.write(part.bytes);

@@ -23,8 +23,15 @@
     return () => (id ? readRender(id) : null);
   });
   const isUsed = $derived(film !== undefined && render.value?.madeFrom === madeFromFilm(film.url));
-  const nameOf = ({ url }: Film) =>
-    decodeURIComponent(new URL(url).pathname.split('/').at(-1) ?? url);
+  function nameOf({ url }: Film): string {
+    const name = new URL(url).pathname.split('/').at(-1) ?? url;
+    try {
+      return decodeURIComponent(name);
+    } catch {
+      // An address may have any signs after its percent.
+      return name;
+    }
+  }
 
   async function use() {
     const { post } = booth;
