@@ -5,7 +5,7 @@ import ts from 'typescript-eslint';
 import svelteConfig from './svelte.config.js';
 
 export default ts.config(
-  { ignores: ['build/', '.svelte-kit/', 'node_modules/', '.world/', 'test-results/'] },
+  { ignores: ['assembly/', 'build/', '.svelte-kit/', 'node_modules/', '.world/', 'test-results/'] },
   ...ts.configs.recommended,
   ...svelte.configs.recommended,
   {

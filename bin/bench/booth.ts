@@ -135,7 +135,7 @@ async function fromPost(
 ): Promise<Made> {
   const page = await context.newPage();
   await page.goto(app);
-  const row = page.getByRole('row', { name: new RegExp(`^${title}`) });
+  const row = page.getByRole('row', { name: new RegExp(`^${title}:`) });
   await row.waitFor();
   await page.waitForTimeout(2000);
   await row.focus();
@@ -158,7 +158,7 @@ async function fromPost(
     await download.saveAs(keep);
   }
   // Another typeface and other pauses: no part and no mix of before fits any more.
-  await page.getByLabel('Typeface').selectOption('sans');
+  await page.getByRole('combobox', { name: 'Typeface' }).selectOption('sans');
   await page.getByLabel('Around headings').fill('0.9');
   await page.waitForTimeout(3000);
   from = performance.now();

@@ -30,8 +30,7 @@ import type { Style } from '$lib/core/narration/styles.ts';
 import { framesOf, type Part } from './parts.ts';
 import { readFile, writeWhole } from './files.ts';
 import { openMedia } from './ownMedia.ts';
-import { FramePainter } from './framePainter.ts';
-import type { Pictures } from './paint.ts';
+import type { FramePainter } from './framePainter.ts';
 
 /** What is encoded how. Cards stand still for seconds, so the rate hardly matters and quality does. */
 export interface Encoding {
@@ -108,25 +107,23 @@ export async function encodePart(
   part: Part,
   style: Style,
   encoding: Encoding,
-  pictures: Pictures,
-  scale: number,
+  painter: FramePainter,
   goOn: (seconds: number) => void
 ): Promise<void> {
-  const { width, height } = encoding;
   const source = new VideoSampleSource({
     codec: encoding.video,
     quality: CARD_QUALITY,
     keyFrameInterval: KEY_FRAMES,
     latencyMode: 'realtime'
   });
-  const painter = new FramePainter(width, height, pictures, scale);
+  painter.begin();
   await writeWhole(name, (file) => {
     const output = new Output({ format: new MkvOutputFormat(), target: targetFor(file) });
     output.addVideoTrack(source);
     return fill(output, async () => {
       for (const { at, seconds, marks } of framesOf(part, style)) {
         goOn(at);
-        using sample = painter.paint(marks, at, seconds);
+        using sample = await painter.paint(marks, at, seconds);
         await source.add(sample, { keyFrame: at === 0 });
       }
     });

@@ -17,6 +17,7 @@ import {
   type Encoding
 } from '$lib/video/encode.ts';
 import { readFile, removeOthers } from '$lib/video/files.ts';
+import { FramePainter } from '$lib/video/framePainter.ts';
 import { loadOwnFont, loadWorkerFonts } from '$lib/video/fonts.ts';
 import {
   lengthOf,
@@ -171,13 +172,15 @@ async function make(
     const scale = encoding.width / FRAMES[job.frame].width;
     const { name: look, motion } = job.style;
     const work = async () => {
+      const { width, height } = encoding;
+      const painter = await FramePainter.create(width, height, pictures, scale);
       for (let part = waiting.shift(); part; part = waiting.shift()) {
         const { scenes, seconds } = part;
         const name = await partName(job.id, { scenes, look, motion, encoding });
         parts.push({ name, start: offset + part.start });
         if (!(await isFinished(name))) {
           let told = 0;
-          await encodePart(name, part, job.style, encoding, pictures, scale, (at) => {
+          await encodePart(name, part, job.style, encoding, painter, (at) => {
             encodedTo += at - told;
             told = at;
             tell();

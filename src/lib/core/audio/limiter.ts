@@ -3,6 +3,8 @@ import { PEAK_DELAY, PeakTracker } from './truePeak.ts';
 
 /** Samples that the gain is turned down ahead of a peak. */
 const AHEAD = Math.round(0.004 * SAMPLE_RATE);
+/** Samples by which what comes out is behind. */
+const LATENCY = AHEAD + PEAK_DELAY;
 /** Share of the way back to full gain that is gone each sample: about a tenth of a second in all. */
 const RELEASE = 1 - Math.exp(-1 / (0.08 * SAMPLE_RATE));
 
@@ -17,8 +19,8 @@ const NEARLY = 0.997;
  */
 export class Limiter {
   readonly #trackers: PeakTracker[];
-  readonly #delay: Float32Array[];
-  #delayAt = 0;
+  /** The last samples of each channel: they come out with the next ones. */
+  readonly #lines: Float32Array[];
   /** Sliding minimum: sample numbers and gains, the gains rising. */
   #minima: { at: number; gain: number }[] = [];
   #held = 1;
@@ -41,7 +43,7 @@ export class Limiter {
     private readonly ceiling: number
   ) {
     this.#trackers = Array.from({ length: channels }, () => new PeakTracker());
-    this.#delay = Array.from({ length: channels }, () => new Float32Array(AHEAD + PEAK_DELAY));
+    this.#lines = Array.from({ length: channels }, () => new Float32Array(LATENCY));
     this.#made = Array.from({ length: channels }, () => new Float32Array(0));
   }
 
@@ -58,32 +60,39 @@ export class Limiter {
   flush(): Float32Array[] {
     const rest = this.#in - this.#out;
     return this.#run(
-      this.#trackers.map(() => new Float32Array(AHEAD + PEAK_DELAY)),
-      AHEAD + PEAK_DELAY
+      this.#trackers.map(() => new Float32Array(LATENCY)),
+      LATENCY
     ).map((channel) => channel.subarray(channel.length - rest));
   }
 
   #run(channels: readonly Float32Array[], count: number): Float32Array[] {
-    const latency = AHEAD + PEAK_DELAY;
-    const gain = this.#gain;
-    const gains = this.#gains(channels, count, gain);
-    const skipped = Math.max(0, Math.min(count, latency - this.#in));
-    const out = channels.map((samples, c) => {
-      const line = this.#delay[c]!;
-      if (this.#made[c]!.length < count) this.#made[c] = new Float32Array(count);
-      const limited = this.#made[c]!.subarray(0, count - skipped);
-      let at = this.#delayAt;
-      for (let i = 0; i < count; i++) {
-        if (i >= skipped) limited[i - skipped] = line[at]! * gains[i]!;
-        line[at] = samples[i]! * gain;
-        if (++at === latency) at = 0;
-      }
-      return limited;
-    });
-    this.#delayAt = (this.#delayAt + count) % latency;
+    const gains = this.#gains(channels, count, this.#gain);
+    const skipped = Math.max(0, Math.min(count, LATENCY - this.#in));
+    const out = channels.map((samples, c) => this.#delayed(samples, c, gains, count, skipped));
     this.#in += count;
     this.#out += count - skipped;
     return out;
+  }
+
+  /** What came before these samples, with the gains that are found now. */
+  #delayed(
+    samples: Float32Array,
+    channel: number,
+    gains: Float64Array,
+    count: number,
+    skipped: number
+  ): Float32Array {
+    const line = this.#lines[channel]!;
+    if (this.#made[channel]!.length < count) this.#made[channel] = new Float32Array(count);
+    const limited = this.#made[channel]!;
+    const gain = this.#gain;
+    const fromLine = Math.min(count, LATENCY);
+    for (let i = 0; i < fromLine; i++) limited[i] = line[i]! * gains[i]!;
+    for (let i = fromLine; i < count; i++) limited[i] = samples[i - LATENCY]! * gain * gains[i]!;
+    line.copyWithin(0, fromLine);
+    const kept = LATENCY - fromLine;
+    for (let i = kept; i < LATENCY; i++) line[i] = samples[count - LATENCY + i]! * gain;
+    return limited.subarray(skipped, count);
   }
 
   #gains(channels: readonly Float32Array[], count: number, gain: number): Float64Array {
@@ -116,17 +125,23 @@ export class Limiter {
       minima.push({ at, gain: needed });
     }
     // A peak may lie on either side of its sample, so it is held a little longer.
-    while (minima.length > 0 && minima[0]!.at < at - AHEAD - PEAK_DELAY) minima.shift();
+    while (minima.length > 0 && minima[0]!.at < at - LATENCY) minima.shift();
     const lowest = minima.length > 0 ? minima[0]!.gain : 1;
     const rising = this.#held + (1 - this.#held) * RELEASE;
-    this.#held = rising > NEARLY ? Math.min(lowest, 1) : Math.min(lowest, rising);
-    this.#windowSum += this.#held - this.#window[this.#windowAt]!;
-    this.#window[this.#windowAt] = this.#held;
-    if (++this.#windowAt === AHEAD) {
-      this.#windowAt = 0;
+    const held = Math.min(lowest, rising > NEARLY ? 1 : rising);
+    this.#held = held;
+    const window = this.#window;
+    let place = this.#windowAt;
+    this.#windowSum += held - window[place]!;
+    window[place] = held;
+    if (++place === AHEAD) {
+      place = 0;
       // Summed anew now and then, so that rounding does not add up.
-      this.#windowSum = this.#window.reduce((sum, g) => sum + g, 0);
+      let sum = 0;
+      for (let i = 0; i < AHEAD; i++) sum += window[i]!;
+      this.#windowSum = sum;
     }
+    this.#windowAt = place;
     return Math.min(1, this.#windowSum / AHEAD);
   }
 }

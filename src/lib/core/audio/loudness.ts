@@ -17,6 +17,7 @@ const STEP = SAMPLE_RATE / 10;
 const STEPS_A_BLOCK = 4;
 const ABSOLUTE_GATE = -70;
 const RELATIVE_GATE = -10;
+const INAUDIBLE = 1e-30;
 const loudnessOf = (meanSquare: number): number => -0.691 + 10 * Math.log10(meanSquare);
 
 /**
@@ -97,7 +98,14 @@ class Filters {
       this.#z1 = z;
       sum += z * z;
     }
+    this.#rest();
     return sum;
+  }
+
+  /** In silence the filters die away into numbers so small that processors take many times as long for them. */
+  #rest(): void {
+    if (Math.abs(this.#y1) < INAUDIBLE && Math.abs(this.#y2) < INAUDIBLE) this.#y1 = this.#y2 = 0;
+    if (Math.abs(this.#z1) < INAUDIBLE && Math.abs(this.#z2) < INAUDIBLE) this.#z1 = this.#z2 = 0;
   }
 }
 
