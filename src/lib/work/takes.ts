@@ -3,13 +3,13 @@ import type { Line } from '$lib/core/narration/line.ts';
 import type { MediaProblem } from '$lib/core/narration/narration.ts';
 import type { Take } from '$lib/voice/readAloud.ts';
 import type { KeptTake } from '$lib/workers/takesApi.ts';
-import { voiceWorker } from '$lib/workers/voice.ts';
+import { takesWorker } from '$lib/workers/takes.ts';
 import { runTask } from './tasks.svelte.ts';
 
 const today = (): string => new Date().toISOString().slice(0, 10);
 
 /** Keeps a sentence that was read aloud. @returns null where nothing is heard in it */
-export const keepTake = (take: Take): Promise<KeptTake> => voiceWorker().keepTake(take, today());
+export const keepTake = (take: Take): Promise<KeptTake> => takesWorker().keepTake(take, today());
 
 /** What was found of a script in a recording. */
 export type ReadScript =
@@ -34,7 +34,7 @@ export function readRecording(
       report(`${Math.round(100 * share)} %`, share);
     });
     const spoken = lines.map((l) => l.spoken);
-    const { takes, problem } = await voiceWorker().keepRecording(
+    const { takes, problem } = await takesWorker().keepRecording(
       file,
       spoken,
       options,

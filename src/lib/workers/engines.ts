@@ -6,6 +6,7 @@ import type { VoiceFile } from '$lib/core/narration/voiceFile.ts';
 import { getOwnVoice, modelFile } from '$lib/data/ownVoices.ts';
 import { readFile } from '$lib/video/files.ts';
 import type { EspeakEngine } from '$lib/voice/espeak.ts';
+import type { FliteEngine } from '$lib/voice/flite.ts';
 import type { OnnxVoice } from '$lib/voice/onnxVoice.ts';
 import { SpeechError, type Engine } from '$lib/voice/speech.ts';
 
@@ -13,6 +14,7 @@ const started = new Map<EngineName, Promise<Engine>>();
 
 /** The engine of a name, started when it is first asked for. */
 export function engineOf(name: 'espeak'): Promise<EspeakEngine>;
+export function engineOf(name: 'flite'): Promise<FliteEngine>;
 export function engineOf(name: EngineName): Promise<Engine>;
 export function engineOf(name: EngineName): Promise<Engine> {
   let engine = started.get(name);
@@ -25,15 +27,24 @@ export function engineOf(name: EngineName): Promise<Engine> {
   return engine;
 }
 
-async function startFlite(): Promise<Engine> {
-  const { fliteEngine } = await import('$lib/voice/flite.ts');
+let fliteProgram: WebAssembly.Module | null = null;
+
+/** The program of flite, for another worker to run as well: it is large, and takes a while to be fetched. */
+export async function programOfFlite(): Promise<WebAssembly.Module> {
+  if (fliteProgram) return fliteProgram;
   const answer = await fetch(fliteUrl);
   const isTyped = answer.headers.get('content-type') === 'application/wasm';
-  return fliteEngine(
-    isTyped
-      ? await WebAssembly.compileStreaming(answer)
-      : await WebAssembly.compile(await answer.arrayBuffer())
-  );
+  return (fliteProgram = isTyped
+    ? await WebAssembly.compileStreaming(answer)
+    : await WebAssembly.compile(await answer.arrayBuffer()));
+}
+
+/** Takes over a program that another worker has fetched. */
+export const useFlite = (program: WebAssembly.Module): void => void (fliteProgram = program);
+
+async function startFlite(): Promise<FliteEngine> {
+  const { fliteEngine } = await import('$lib/voice/flite.ts');
+  return fliteEngine(await programOfFlite());
 }
 
 async function startEspeak(): Promise<EspeakEngine> {

@@ -12,6 +12,9 @@ import type { Piece, Scene, SceneKind } from '$lib/core/narration/scenes.ts';
 import { writeScript, type Script } from '$lib/core/narration/script.ts';
 
 export const narrationApi = {
+  /** Started before it is needed. */
+  ready: (): void => {},
+
   /** A post as a script and a storyboard. */
   narrate(
     post: { title: string; html: string; by: string; url: string },

@@ -1,7 +1,7 @@
 import { v4 } from 'uuid';
 import { SAMPLE_RATE } from '$lib/core/audio/loudness.ts';
 import type { MediaProblem } from '$lib/core/narration/narration.ts';
-import { keepSpeech, TAKE } from '$lib/data/speech.ts';
+import { keepSpeeches, secondsOf, TAKE } from '$lib/data/speech.ts';
 import { keepSound, mediaProblem, readKeptSound, type KeptSound } from '$lib/video/ownMedia.ts';
 import {
   cepstraOfRecording,
@@ -24,8 +24,8 @@ async function keepTake(take: Take, today: string, isDoubtful = false): Promise<
   const read = await speechOfTake(take, knows ? await engineOf('espeak') : null);
   if (!read) return null;
   const key = `${TAKE}${v4()}`;
-  const { seconds } = await keepSpeech(key, read.speech, today);
-  return { key, seconds, isDoubtful: isDoubtful || read.isDoubtful };
+  await keepSpeeches(new Map([[key, read.speech]]), today);
+  return { key, seconds: secondsOf(read.speech), isDoubtful: isDoubtful || read.isDoubtful };
 }
 
 /** Seconds in front of a line from which its noise is known. */
@@ -79,3 +79,5 @@ export const takesApi = {
     }
   }
 };
+
+export type TakesApi = typeof takesApi;

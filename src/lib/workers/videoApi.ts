@@ -256,6 +256,9 @@ class NoEncoder extends Error {
 }
 
 export const videoApi = {
+  /** Started before it is needed, with the worker within it. */
+  ready: (): void => void soundWorker().ready(),
+
   /** How a video would look and run; the very layouts and times that are rendered. */
   plan,
 

@@ -1,12 +1,17 @@
 import type { Remote } from 'comlink';
 import type { VoiceChoice } from '$lib/core/narration/voices.ts';
 import { speechKey } from '$lib/core/model/ids.ts';
+import { toAscii, wordsOf } from '$lib/voice/plainText.ts';
 import { findAllSpeech } from '$lib/data/speech.ts';
 import { launch, MEDIA_PATIENCE } from './launch.ts';
 import type { Said, VoiceApi } from './voiceApi.ts';
 
 /** Two sentences are said at a time. */
 const AT_ONCE = 2;
+/** Sentences that a voice is given at a time: they are kept together. */
+const TOGETHER = 4;
+/** From so many sentences on it is worth while to begin with their words. */
+const MANY = 8;
 const voices = Array.from({ length: AT_ONCE }, (_, n) =>
   launch<VoiceApi>(
     () =>
@@ -14,7 +19,7 @@ const voices = Array.from({ length: AT_ONCE }, (_, n) =>
         type: 'module',
         name: `voice ${n}`
       }),
-    // A long recording is laid along its script in one go.
+    // A sentence of a large voice may take long on a slow machine.
     { patience: MEDIA_PATIENCE }
   )
 );
@@ -29,26 +34,55 @@ export function restVoices(): void {
 }
 
 /** Has an engine loaded before the first sentence. */
-export function readyVoices(engine: VoiceChoice['engine']): void {
-  for (const voice of voices) void voice().ready(engine);
+export async function readyVoices(engine: VoiceChoice['engine']): Promise<void> {
+  const [first, ...others] = voices.map((start) => start());
+  if (engine === 'flite' && first) {
+    const program = await first.programOfFlite().catch(() => null);
+    if (program) await Promise.all(others.map((voice) => voice.useFlite(program)));
+  }
+  await Promise.all(voices.map((start) => start().ready(engine)));
+}
+
+/** Each of the voices asks for its share of the words, rather than every voice for all of them. */
+async function learnWords(texts: readonly string[], { voice }: VoiceChoice): Promise<void> {
+  const words = new Set(texts.flatMap((text) => wordsOf(toAscii(text))));
+  words.delete('');
+  const learnt = await Promise.all(
+    voices.map((start, n) =>
+      start().learn(
+        [...words].filter((_, i) => i % voices.length === n),
+        voice
+      )
+    )
+  );
+  await Promise.all(
+    voices.flatMap((start, n) =>
+      learnt.filter((_, other) => other !== n).map((sounds) => start().know(sounds, voice))
+    )
+  );
 }
 
 /** What is being said just now, so that no sentence is said twice at a time. */
 const underWay = new Map<string, Promise<Said>>();
 
-function say(
+async function say(
   worker: Remote<VoiceApi>,
-  spoken: string,
+  spoken: readonly string[],
   voice: VoiceChoice,
   today: string
-): Promise<Said> {
-  const name = speechKey(voice, spoken);
-  let said = underWay.get(name);
-  if (!said) {
-    said = worker.say(spoken, { ...voice }, today).finally(() => underWay.delete(name));
-    underWay.set(name, said);
+): Promise<Said[]> {
+  const keys = spoken.map((text) => speechKey(voice, text));
+  const fresh = new Map(spoken.map((text, i) => [keys[i]!, text]));
+  for (const key of underWay.keys()) fresh.delete(key);
+  if (fresh.size > 0) {
+    const together = worker.say([...fresh.values()], { ...voice }, today);
+    for (const [i, key] of [...fresh.keys()].entries())
+      underWay.set(
+        key,
+        together.then((said) => said[i]!).finally(() => underWay.delete(key))
+      );
   }
-  return said;
+  return Promise.all(keys.map((key) => underWay.get(key)!));
 }
 
 /**
@@ -78,11 +112,21 @@ export async function sayAll(
   const work = async (worker: Remote<VoiceApi>) => {
     while (next < missing.length) {
       signal.throwIfAborted();
-      const at = missing[next++]!;
-      said[at] = await say(worker, spoken[at] ?? '', voice, today);
-      onProgress(++done);
+      const places = missing.slice(next, (next += TOGETHER));
+      const texts = places.map((at) => spoken[at] ?? '');
+      for (const [i, one] of (await say(worker, texts, voice, today)).entries())
+        said[places[i]!] = one;
+      onProgress((done += places.length));
     }
   };
+  if (missing.length >= MANY) {
+    await readyVoices(voice.engine);
+    if (voice.engine === 'flite')
+      await learnWords(
+        missing.map((at) => spoken[at] ?? ''),
+        voice
+      );
+  }
   await Promise.all(voices.slice(0, missing.length).map((start) => work(start())));
   return said;
 }

@@ -14,12 +14,12 @@ interface Moves {
 }
 
 const MOVES: Readonly<Record<StyleName, Moves>> = {
-  margin: { family: 'rise', seconds: 0.38, apart: 0.05 },
-  band: { family: 'wipe', seconds: 0.42, apart: 0.06 },
-  sheet: { family: 'lift', seconds: 0.4, apart: 0.05 },
-  panel: { family: 'slide', seconds: 0.38, apart: 0.05 },
-  poster: { family: 'grow', seconds: 0.34, apart: 0.05 },
-  line: { family: 'fade', seconds: 0.5, apart: 0.06 }
+  margin: { family: 'rise', seconds: 0.32, apart: 0.04 },
+  band: { family: 'wipe', seconds: 0.36, apart: 0.05 },
+  sheet: { family: 'lift', seconds: 0.34, apart: 0.04 },
+  panel: { family: 'slide', seconds: 0.32, apart: 0.04 },
+  poster: { family: 'grow', seconds: 0.3, apart: 0.04 },
+  line: { family: 'fade', seconds: 0.42, apart: 0.05 }
 };
 
 /** Lines that come one after the other, at most: later ones come with the last of these. */

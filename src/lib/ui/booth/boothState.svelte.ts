@@ -29,7 +29,6 @@ import { discard } from '$lib/work/discard.ts';
 import { attempt, runTask } from '$lib/work/tasks.svelte.ts';
 import { narrationWorker } from '$lib/workers/narration.ts';
 import { readyVoices } from '$lib/workers/voice.ts';
-import { soundWorker } from '$lib/workers/sound.ts';
 import { videoWorker } from '$lib/workers/video.ts';
 import { v4 } from 'uuid';
 import { Autosave } from '../autosave.svelte.ts';
@@ -104,6 +103,9 @@ export class Booth {
 
   /** Puts a post into the booth: as it was left, else with a script proposed. */
   async open(id: string): Promise<void> {
+    // They start while the post is read.
+    void narrationWorker().ready();
+    void videoWorker().ready();
     const post = await getItem(id);
     if (post?.kind !== 'post') return;
     const [blog, channels, html, kept] = await Promise.all([
@@ -117,8 +119,7 @@ export class Booth {
     this.#html = html;
     this.narration = kept ?? (await beginNarration(post, html, channels));
     // The engine comes while the script is written.
-    if (this.narration.voice) readyVoices(this.narration.voice.engine);
-    void soundWorker().ready();
+    if (this.narration.voice) void readyVoices(this.narration.voice.engine);
     this.post = post;
     // From here on it can be typed in: the script is read meanwhile.
     this.autosave.begin(!kept);

@@ -1,0 +1,4 @@
+import { expose } from 'comlink';
+import { takesApi } from './takesApi.ts';
+
+expose(takesApi);
