@@ -278,6 +278,18 @@ async function openPart(name: string): Promise<Input> {
   return new Input({ source: new BlobSource(file), formats: [MATROSKA] });
 }
 
+/** What is seen in all parts, at its time in the whole. */
+async function* picturePackets(parts: Muxing['parts']) {
+  for (const { name, start } of parts) {
+    using input = await openPart(name);
+    const track = await input.getPrimaryVideoTrack();
+    if (!track) continue;
+    const meta = { decoderConfig: (await track.getDecoderConfig()) ?? undefined };
+    for await (const packet of new EncodedPacketSink(track).packets())
+      yield { packet: packet.clone({ timestamp: start + packet.timestamp }), meta };
+  }
+}
+
 /** Puts parts and sound into one file, as a stream. Nothing is encoded again. */
 export async function mux(muxing: Muxing): Promise<void> {
   const { name, encoding, parts, sound, tags, goOn } = muxing;
@@ -292,27 +304,24 @@ export async function mux(muxing: Muxing): Promise<void> {
         });
   const video = new EncodedVideoPacketSource(encoding.video);
   const audio = new EncodedAudioPacketSource(encoding.audio);
-  const copyVideo = async () => {
-    for (const part of parts) {
-      using input = await openPart(part.name);
-      const track = await input.getPrimaryVideoTrack();
-      if (!track) continue;
-      const meta = { decoderConfig: (await track.getDecoderConfig()) ?? undefined };
-      for await (const packet of new EncodedPacketSink(track).packets()) {
-        goOn(part.start + packet.timestamp);
-        await video.add(packet.clone({ timestamp: part.start + packet.timestamp }), meta);
-      }
+  const copy = async () => {
+    using soundInput = await openPart(sound);
+    const track = await soundInput.getPrimaryAudioTrack();
+    const soundMeta = { decoderConfig: (await track?.getDecoderConfig()) ?? undefined };
+    const packets = track && new EncodedPacketSink(track).packets();
+    let next = await packets?.next();
+    // Both in the order of their times: what comes early would wait in memory for what comes late.
+    const copySound = async (until: number) => {
+      for (; packets && next?.value && next.value.timestamp <= until; next = await packets.next())
+        await audio.add(next.value, soundMeta);
+    };
+    for await (const { packet, meta } of picturePackets(parts)) {
+      goOn(packet.timestamp);
+      await copySound(packet.timestamp);
+      await video.add(packet, meta);
     }
     video.close();
-  };
-  const copySound = async () => {
-    using input = await openPart(sound);
-    const track = await input.getPrimaryAudioTrack();
-    if (track) {
-      const meta = { decoderConfig: (await track.getDecoderConfig()) ?? undefined };
-      for await (const packet of new EncodedPacketSink(track).packets())
-        await audio.add(packet, meta);
-    }
+    await copySound(Infinity);
     audio.close();
   };
   await writeWhole(name, async (file) => {
@@ -323,9 +332,7 @@ export async function mux(muxing: Muxing): Promise<void> {
     output.addVideoTrack(video);
     output.addAudioTrack(audio, { languageCode: threeLetterCode(tags.language) });
     output.setMetadataTags({ title: tags.title, comment: tags.comment });
-    await fill(output, async () => {
-      await Promise.all([copyVideo(), copySound()]);
-    });
+    await fill(output, copy);
     for (const { at, bytes } of chapterPatches(muxing, seen))
       await file.write({ type: 'write', position: at, data: bytes });
   });

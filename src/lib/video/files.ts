@@ -56,78 +56,8 @@ export async function removeOthers(prefix: string, kept: readonly string[]): Pro
   await removeFiles(names.filter((n) => n.startsWith(prefix) && !kept.includes(n)));
 }
 
-/** Blocks in a stretch. */
-const STRETCH = 10;
-
-/** Bytes of sound that are kept in memory: what is longer goes on in a file, which takes longer. */
-const IN_MEMORY = 40_000_000;
-
-/** Sound written down while it is mixed, and read again piece by piece. Workers only. */
-export class SoundFile {
-  private constructor(
-    private readonly handle: FileSystemSyncAccessHandle,
-    readonly channels: number
-  ) {}
-
-  static async open(name: string, channels: number): Promise<SoundFile> {
-    const file = await (await folder()).getFileHandle(name, { create: true });
-    const handle = await file.createSyncAccessHandle();
-    handle.truncate(0);
-    return new SoundFile(handle, channels);
-  }
-
-  /** The first blocks, and where the file that has the others ends. */
-  #kept: Float32Array[][] = [];
-  #keptBytes = 0;
-  #end = 0;
-
-  append(channels: readonly Float32Array[]): void {
-    this.#lengths.push(channels[0]?.length ?? 0);
-    if (this.#keptBytes < IN_MEMORY) {
-      this.#kept.push(channels.map((samples) => samples.slice()));
-      for (const samples of channels) this.#keptBytes += samples.byteLength;
-      return;
-    }
-    for (const samples of channels) {
-      this.handle.write(samples as Float32Array<ArrayBuffer>, { at: this.#end });
-      this.#end += samples.byteLength;
-    }
-  }
-
-  readonly #lengths: number[] = [];
-
-  /**
-   * The blocks as they were written; later ones in the same memory: what is to be kept is copied.
-   * @param one of so many stretches of ten blocks is given, the others are passed over
-   */
-  async *blocks(every = 1): AsyncGenerator<Float32Array[]> {
-    const longest = Math.max(0, ...this.#lengths);
-    const memory = Array.from({ length: this.channels }, () => new Float32Array(longest));
-    let at = 0;
-    for (const [n, length] of this.#lengths.entries()) {
-      const kept = this.#kept[n];
-      const isWanted = Math.floor(n / STRETCH) % every === 0;
-      if (kept) {
-        if (isWanted) yield kept;
-        continue;
-      }
-      const bytes = length * this.channels * Float32Array.BYTES_PER_ELEMENT;
-      if (isWanted) {
-        const block = memory.map((channel) => channel.subarray(0, length));
-        let from = at;
-        for (const samples of block) {
-          this.handle.read(samples, { at: from });
-          from += samples.byteLength;
-        }
-        yield block;
-      }
-      at += bytes;
-    }
-  }
-
-  close(): void {
-    this.#kept = [];
-    this.handle.truncate(0);
-    this.handle.close();
-  }
+/** Opens a file to be written and read at any place. Workers only. */
+export async function openToReadAndWrite(name: string): Promise<FileSystemSyncAccessHandle> {
+  const file = await (await folder()).getFileHandle(name, { create: true });
+  return file.createSyncAccessHandle();
 }

@@ -15,7 +15,7 @@ import type { SoundCue } from '$lib/core/narration/soundCues.ts';
 import type { TimeLine } from '$lib/core/narration/timeLine.ts';
 import { getMedia } from '$lib/data/media.ts';
 import { readSpeech, readSpeeches, type KeptSound } from '$lib/data/speech.ts';
-import { SoundFile } from './files.ts';
+import { SoundFile } from './soundFile.ts';
 import { readKeptSound } from './ownMedia.ts';
 
 const toSamples = (seconds: number): number => Math.round(seconds * SAMPLE_RATE);
