@@ -36,3 +36,18 @@ test('frames that were proposed and are not shown are forgotten, other pictures 
   await forgetUnusedFrames();
   assert.deepEqual(await mediaIds(), ['frame:a@3', 'own:c']);
 });
+
+test('beyond the room, the sentences that were not used for longest are forgotten', async () => {
+  const second = { samples: new Int16Array(48_000), rate: 48_000, words: [] };
+  for (const [key, day] of [
+    ['first', '2026-11-01'],
+    ['take:used', '2026-11-02'],
+    ['second', '2026-11-03'],
+    ['third', '2026-11-04']
+  ] as const)
+    await keepSpeeches(new Map([[key, second]]), day);
+  const take = { key: 'take:used', spoken: 'x' };
+  await keepScene({ lines: [{ id: 'l', text: 'x', spoken: 'x', source: null, take }] });
+  await forgetOldSpeech(new Date('2026-11-27T12:00:00Z'), 200_000);
+  assert.deepEqual(await db.speech.toCollection().primaryKeys(), ['second', 'take:used', 'third']);
+});

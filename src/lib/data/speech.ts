@@ -1,10 +1,13 @@
 import { fromInt16 } from '$lib/core/audio/speech.ts';
+import { beyondRoom } from '$lib/core/model/room.ts';
 import type { Speech } from '$lib/voice/speech.ts';
 import { db } from './db.ts';
 import type { KeptSpeech } from './rows.ts';
 
 /** Days after which a sentence that no video used is forgotten. */
 const KEPT_DAYS = 90;
+/** Bytes of sentences that are kept at most: some five hours of most voices. */
+const ROOM = 600_000_000;
 
 /** How the names of sentences begin that the user read: nobody else can say them again. */
 export const TAKE = 'take:';
@@ -70,12 +73,19 @@ export async function readSpeeches(keys: readonly string[]): Promise<Map<string,
   return found;
 }
 
-/** Makes room: sentences that were not used for long are forgotten. They can be said again, but for takes that a video has. */
-export async function forgetOldSpeech(now: Date): Promise<void> {
+/**
+ * Makes room: sentences that were not used for long are forgotten, and beyond the room those that were not
+ * used for longest. They can be said again, but for takes that a video has.
+ */
+export async function forgetOldSpeech(now: Date, room = ROOM): Promise<void> {
   const limit = new Date(now.getTime() - KEPT_DAYS * 86_400_000).toISOString().slice(0, 10);
-  const old = await db.speech.where('used').below(limit).primaryKeys();
-  const takes = old.some((key) => key.startsWith(TAKE)) ? await takesInUse() : new Set<string>();
-  const keys = old.filter((key) => !takes.has(key));
+  const newestFirst = await db.speech.orderBy('used').reverse().toArray();
+  const old = newestFirst.filter(({ used }) => used < limit);
+  const bytesOf = ({ seconds, rate }: KeptSpeech) => seconds * rate * Int16Array.BYTES_PER_ELEMENT;
+  const going = new Set([...old, ...beyondRoom(newestFirst, bytesOf, room)].map(({ key }) => key));
+  const isTake = [...going].some((key) => key.startsWith(TAKE));
+  const takes = isTake ? await takesInUse() : new Set<string>();
+  const keys = [...going].filter((key) => !takes.has(key));
   await db.speech.bulkDelete(keys);
   await db.samples.bulkDelete(keys);
 }

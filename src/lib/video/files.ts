@@ -48,6 +48,15 @@ export async function removeFiles(names: readonly string[]): Promise<void> {
   for (const name of names) await held.removeEntry(name).catch(() => {});
 }
 
+/** Names and bytes of all files. */
+export async function listFiles(): Promise<{ name: string; bytes: number }[]> {
+  const held = await folder();
+  const files: { name: string; bytes: number }[] = [];
+  for await (const name of held.keys())
+    files.push({ name, bytes: (await readFile(name))?.size ?? 0 });
+  return files;
+}
+
 /** Removes what begins with a prefix, but for the names kept. */
 export async function removeOthers(prefix: string, kept: readonly string[]): Promise<void> {
   const held = await folder();

@@ -1,0 +1,17 @@
+/**
+ * What has to go for the rest to fit into a room.
+ * @param things those used last come first
+ * @param bytesOf what each takes
+ * @returns those for which nothing is left, once all before them have their room
+ */
+export function beyondRoom<T>(
+  things: readonly T[],
+  bytesOf: (thing: T) => number,
+  room: number
+): T[] {
+  let taken = 0;
+  return things.filter((thing) => {
+    taken += bytesOf(thing);
+    return taken > room;
+  });
+}
