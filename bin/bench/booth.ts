@@ -171,8 +171,9 @@ async function fromPost(
 
 async function finished(page: Page): Promise<void> {
   await page.getByText(/^Rendering… The deck/).waitFor();
-  // Looked at now and then: a wait looks at each frame, and its garbage would be measured.
-  while (!(await page.getByText(/^Made:/).isVisible())) await page.waitForTimeout(100);
+  // Looked at now and then, and quickly: what looks takes time from what is measured.
+  const isMade = () => document.body.textContent?.includes('Made:') ?? false;
+  await page.waitForFunction(isMade, undefined, { polling: 200, timeout: 600_000 });
 }
 
 /** The youngest browser that this process has begun. */

@@ -154,6 +154,8 @@ export function mediaProblemMessage(problem: MediaProblem, name: string): string
       return `“${name}” has no moving picture. Nothing was changed.`;
     case 'odd-codec':
       return `This browser cannot decode “${name}” (${problem.codec}). Save it as WebM or MP4 (H.264) and import it again. Nothing was changed.`;
+    case 'no-voice':
+      return `Sentences are found in a recording by a voice that reads them too, and none here speaks ${languageName(problem.language)}. Read it sentence by sentence instead. Nothing was changed.`;
   }
 }
 

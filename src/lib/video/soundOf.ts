@@ -169,7 +169,7 @@ async function bedOf(name: string, level: number): Promise<{ bed: Bed; channels:
 }
 
 /** Seconds that are enough to tell what the limiter takes from the whole. */
-const ENOUGH = 60;
+const ENOUGH = 40;
 /** Of a long sound one stretch in so many is listened to when its gain is found. */
 const sampleEvery = (length: number): number =>
   Math.max(1, Math.floor(length / SAMPLE_RATE / ENOUGH));

@@ -54,6 +54,8 @@ export const takesApi = {
     today: string,
     told: (share: number) => void | Promise<void>
   ): Promise<KeptRecording> {
+    if (referenceVoices(language).length === 0)
+      return { takes: [], problem: { kind: 'no-voice', language } };
     try {
       const kept = await keepSound(file);
       const length = Math.floor(kept.blob.size / (2 * kept.channels));

@@ -38,7 +38,9 @@ const mediaProblemSchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('no-sound') }),
   z.object({ kind: z.literal('no-picture') }),
   /** The browser has no decoder for it. */
-  z.object({ kind: z.literal('odd-codec'), codec: z.string() })
+  z.object({ kind: z.literal('odd-codec'), codec: z.string() }),
+  /** No voice reads this language along, so nothing can be found in a recording of it. */
+  z.object({ kind: z.literal('no-voice'), language: z.string() })
 ]);
 /** Why a file of the user's own cannot be taken. */
 export type MediaProblem = z.infer<typeof mediaProblemSchema>;

@@ -76,6 +76,9 @@ function sharedVerb(a: readonly Word[], b: readonly Word[]): [number, number] | 
   return null;
 }
 
+/** To whom something is done tells nothing without what is done: "gave us sore shoulders". */
+const WHOM = /^(?:me|us|you|him|her|them|it|mich|mir|uns|dich|dir|euch|ihn|ihm|ihr|ihnen|sich)$/;
+
 function sideOf({ text, words, known }: ReadSentence, verb: number, language: string): Side {
   const shown = (from: number, to: number) =>
     text
@@ -88,7 +91,8 @@ function sideOf({ text, words, known }: ReadSentence, verb: number, language: st
     words.findIndex((w) => w.from >= lead)
   );
   const label = verb > first ? shown(first, verb) : '';
-  const rest = verb > first ? words.slice(verb + 1) : words.slice(first);
+  const isToWhom = WHOM.test(words[verb + 1]?.plain ?? '');
+  const rest = verb > first ? words.slice(isToWhom ? verb : verb + 1) : words.slice(first);
   // "means that you have to …": what joins is left out.
   const begin = known?.heads.has(rest[0]?.plain ?? '') ? 1 : 0;
   const told = text.slice(rest[begin]?.from ?? 0);

@@ -105,6 +105,15 @@ test('what is said decides what is seen', () => {
   for (const [text, kind] of cases) assert.deepEqual(kinds(direct(`<p>${text}</p>`)), [kind], text);
 });
 
+test('of two things that do something to somebody, what they do is shown', () => {
+  const text = 'The first gave us sore shoulders, and the second gave us scarves that came back.';
+  const points = piecesFor('comparison', [text], 'en') ?? [];
+  assert.deepEqual(
+    points.filter((p) => p.role === 'point').map((p) => p.text),
+    ['Gave us sore shoulders', 'Gave us scarves that came back']
+  );
+});
+
 test('a figure has its number and its unit apart, and says what of', () => {
   assert.deepEqual(shown(direct('<p>We brought home 800 grams of flax from the field.</p>')[1]), [
     '800',
