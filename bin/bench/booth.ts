@@ -1,4 +1,5 @@
 import { execFileSync, spawn } from 'node:child_process';
+import { readdirSync, readFileSync } from 'node:fs';
 import { mkdtemp, readdir, readFile, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -182,25 +183,52 @@ function browserPid(): number {
   return Math.min(...children.trim().split('\n').map(Number));
 }
 
-/** @returns ends the watch and tells the highest sum of what the processes hold, in bytes */
+/**
+ * Looks into /proc itself: a command that lists processes would take time from what is measured.
+ * @returns ends the watch and tells the highest sum of what the processes hold, in bytes
+ */
 function watchMemory(pid: number): () => number {
   let highest = 0;
   const look = () => {
-    const rows = execFileSync('ps', ['-eo', 'pid,ppid,rss'], { encoding: 'utf8' })
-      .split('\n')
-      .map((line) => line.trim().split(/\s+/).map(Number));
-    const family = new Set([pid]);
-    for (let round = 0; round < 4; round++)
-      for (const [own, parent] of rows)
-        if (own && parent !== undefined && family.has(parent)) family.add(own);
-    const sum = rows.reduce((s, [own, , kb]) => s + (own && family.has(own) ? (kb ?? 0) : 0), 0);
-    highest = Math.max(highest, sum * 1024);
+    let sum = 0;
+    for (const member of familyOf(pid)) sum += residentBytes(member);
+    highest = Math.max(highest, sum);
   };
   const timer = setInterval(look, 200);
   return () => {
     clearInterval(timer);
     return highest;
   };
+}
+
+/** A process, those that any of its threads has begun, and theirs. */
+function familyOf(pid: number): number[] {
+  const children = threadsOf(pid).flatMap((thread) => {
+    const told = readProc(`${pid}/task/${thread}/children`).trim();
+    return told ? told.split(' ').map(Number) : [];
+  });
+  return [pid, ...children.flatMap(familyOf)];
+}
+
+function threadsOf(pid: number): string[] {
+  try {
+    return readdirSync(`/proc/${pid}/task`);
+  } catch {
+    return [];
+  }
+}
+
+const PAGE_BYTES = 4096;
+const residentBytes = (pid: number): number =>
+  Number(readProc(`${pid}/statm`).split(' ')[1] ?? 0) * PAGE_BYTES;
+
+/** Empty where the process has ended meanwhile. */
+function readProc(name: string): string {
+  try {
+    return readFileSync(`/proc/${name}`, 'utf8');
+  } catch {
+    return '';
+  }
 }
 
 /** The same frames, encoded by the browser as the booth does and by Debian's ffmpeg at the same quantizer. */
