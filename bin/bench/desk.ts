@@ -121,6 +121,7 @@ async function benchPage(page: Page): Promise<void> {
   await text.waitFor();
   await page.waitForTimeout(3000);
   const opening = await take();
+  await page.getByText('Length of the article:').click();
   await page.getByRole('radio', { name: /^Short/ }).check();
   await page.waitForTimeout(1500);
   const recomputing = await take();
