@@ -97,9 +97,14 @@ export function fliteEngine(program: WebAssembly.Module): FliteEngine {
     return of;
   };
   const ask = async (words: readonly string[], voice: string) => {
-    const said = soundsByWord(await run(`${words.join(', ')}.`, voice, QUICK));
-    if (said.length !== words.length) return;
-    for (const [i, word] of words.entries()) knownOf(voice).set(word, said[i]!);
+    try {
+      const said = soundsByWord(await run(`${words.join(', ')}.`, voice, QUICK));
+      if (said.length !== words.length) return;
+      for (const [i, word] of words.entries()) knownOf(voice).set(word, said[i]!);
+    } catch {
+      // A sentence can be said without the times of its words.
+      begun = null;
+    }
   };
   const soundsOf = async (words: readonly string[], voice: string) => {
     const missing = [...new Set(words)].filter((word) => !knownOf(voice).has(word));

@@ -143,3 +143,20 @@ test('nothing writes to the constants of flite, which are not put back for the n
   const content = bytes.subarray(begin + 9, begin + 9 + length);
   assert.ok(content.equals(constants().subarray(1024)));
 });
+
+test('words that cannot be learnt cost nothing but their times', async (t) => {
+  const instantiate = WebAssembly.instantiate as (...given: unknown[]) => Promise<object>;
+  let runs = 0;
+  t.mock.method(WebAssembly, 'instantiate', async (...given: unknown[]) => {
+    const { exports } = (await instantiate(...given)) as { exports: object };
+    const ends = () => {
+      throw new WebAssembly.RuntimeError('unreachable');
+    };
+    return { exports: runs++ === 0 ? { ...exports, _start: ends } : exports };
+  });
+  const engine = fliteEngine(program);
+  assert.equal((await engine.learn(['warp', 'weft'], 'slt')).size, 0);
+  const { words } = await engine.say('Wind the warp.', 'slt', 1);
+  assert.equal(words.length, 3);
+  assert.deepEqual([...(await engine.learn(['warp'], 'slt')).keys()], ['warp']);
+});

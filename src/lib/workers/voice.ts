@@ -8,8 +8,8 @@ import type { Said, VoiceApi } from './voiceApi.ts';
 
 /** Two sentences are said at a time. */
 const AT_ONCE = 2;
-/** Sentences that a voice is given at a time: they are kept together. */
-const TOGETHER = 4;
+/** Sentences that a voice is given at a time: they are kept together. Files of the user's own may take seconds for each. */
+const TOGETHER: Readonly<Record<VoiceChoice['engine'], number>> = { flite: 4, espeak: 4, file: 1 };
 /** From so many sentences on it is worth while to begin with their words. */
 const MANY = 8;
 const voices = Array.from({ length: AT_ONCE }, (_, n) =>
@@ -43,7 +43,10 @@ export async function readyVoices(engine: VoiceChoice['engine']): Promise<void> 
   await Promise.all(voices.map((start) => start().ready(engine)));
 }
 
-/** Each of the voices asks for its share of the words, rather than every voice for all of them. */
+/**
+ * Each of the voices asks for its share of the words, rather than every voice for all of them. What does
+ * not come of it is asked for with its sentence.
+ */
 async function learnWords(texts: readonly string[], { voice }: VoiceChoice): Promise<void> {
   const words = new Set(texts.flatMap((text) => wordsOf(toAscii(text))));
   words.delete('');
@@ -112,7 +115,7 @@ export async function sayAll(
   const work = async (worker: Remote<VoiceApi>) => {
     while (next < missing.length) {
       signal.throwIfAborted();
-      const places = missing.slice(next, (next += TOGETHER));
+      const places = missing.slice(next, (next += TOGETHER[voice.engine]));
       const texts = places.map((at) => spoken[at] ?? '');
       for (const [i, one] of (await say(worker, texts, voice, today)).entries())
         said[places[i]!] = one;
@@ -121,11 +124,10 @@ export async function sayAll(
   };
   if (missing.length >= MANY) {
     await readyVoices(voice.engine);
-    if (voice.engine === 'flite')
-      await learnWords(
-        missing.map((at) => spoken[at] ?? ''),
-        voice
-      );
+    if (voice.engine === 'flite') {
+      const texts = missing.map((at) => spoken[at] ?? '');
+      await learnWords(texts, voice).catch(() => {});
+    }
   }
   await Promise.all(voices.slice(0, missing.length).map((start) => work(start())));
   return said;
