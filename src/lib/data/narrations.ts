@@ -57,10 +57,4 @@ export async function readRender(id: string): Promise<Render | null> {
 export const saveRender = (render: Render): Promise<string> =>
   db.renders.put(renderSchema.parse(render));
 
-/** Those of posts that were rendered last come first. */
-export async function rendersByTime(): Promise<Render[]> {
-  const renders = await db.renders.toArray();
-  return renders.sort((a, b) => b.changed.localeCompare(a.changed));
-}
-
 export const removeRender = (id: string): Promise<void> => db.renders.delete(id);

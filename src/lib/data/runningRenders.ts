@@ -1,3 +1,4 @@
+import type { Render } from '$lib/core/narration/narration.ts';
 import { db } from './db.ts';
 
 /**
@@ -6,3 +7,9 @@ import { db } from './db.ts';
  */
 export const runningRenders = (): Promise<string[]> =>
   db.renders.filter((r) => r.state === 'running').primaryKeys();
+
+/** All of them, those that were made last first. */
+export async function rendersByTime(): Promise<Pick<Render, 'id' | 'state'>[]> {
+  const renders = await db.renders.toArray();
+  return renders.sort((a, b) => b.changed.localeCompare(a.changed));
+}

@@ -3,7 +3,7 @@ import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import type { Render } from '$lib/core/narration/narration.ts';
 import { saveRender } from '$lib/data/narrations.ts';
-import { partName } from '$lib/video/parts.ts';
+import { partName } from '$lib/video/partFile.ts';
 import { forgetOldParts } from './forgetParts.ts';
 
 const render: Omit<Render, 'id' | 'changed' | 'state'> = {

@@ -1,7 +1,7 @@
 import { beyondRoom } from '$lib/core/model/room.ts';
-import { rendersByTime } from '$lib/data/narrations.ts';
+import { rendersByTime } from '$lib/data/runningRenders.ts';
 import { listFiles, removeFiles } from '$lib/video/files.ts';
-import { postOfPart } from '$lib/video/parts.ts';
+import { postOfPart } from '$lib/video/partFile.ts';
 
 /** Bytes of finished parts that are kept at most, for videos that are rendered again. */
 const ROOM = 1_000_000_000;

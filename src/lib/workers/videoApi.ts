@@ -36,7 +36,8 @@ import {
   mediaProblem
 } from '$lib/video/ownMedia.ts';
 import { paintStill } from '$lib/video/paint.ts';
-import { partName, planParts } from '$lib/video/parts.ts';
+import { partName } from '$lib/video/partFile.ts';
+import { planParts } from '$lib/video/parts.ts';
 import { readPictures } from '$lib/video/pictures.ts';
 import { soundWorker } from './sound.ts';
 import { Stop } from '$lib/video/stop.ts';
