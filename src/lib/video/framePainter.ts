@@ -6,11 +6,9 @@ import { paint, type Pictures } from './paint.ts';
 import { COLOUR_SPACE, Planes } from './planes.ts';
 import planesUrl from './planes.wasm?url&no-inline';
 
-let program: Promise<WebAssembly.Module> | null = null;
-const loadProgram = () =>
-  (program ??= fetch(planesUrl)
-    .then((answer) => answer.arrayBuffer())
-    .then((bytes) => WebAssembly.compile(bytes)));
+let program: WebAssembly.Module | null = null;
+const loadProgram = async (): Promise<WebAssembly.Module> =>
+  (program ??= await WebAssembly.compile(await (await fetch(planesUrl)).arrayBuffer()));
 
 /** Formats of four bytes a pixel. */
 const PACKED = /^(?:RGB|BGR)[AX]$/;

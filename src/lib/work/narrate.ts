@@ -1,3 +1,4 @@
+import { tellsOfNoRoom } from '$lib/core/model/room.ts';
 import type { Item } from '$lib/core/model/item.ts';
 import type { Narration, Render, RenderProblem } from '$lib/core/narration/narration.ts';
 import { picturesIn, type Scene } from '$lib/core/narration/scenes.ts';
@@ -137,7 +138,7 @@ export async function renderVideo(
       const ended: Render = {
         ...begun,
         state: signal.aborted ? 'stopped' : 'failed',
-        problem: signal.aborted ? null : { kind: 'broken', detail: problem.detail ?? '' }
+        problem: signal.aborted ? null : renderProblemOf(problem.detail ?? '')
       };
       await saveRender(ended);
       return ended;
@@ -145,6 +146,10 @@ export async function renderVideo(
   // The task lasts until the lock is free: who sees it gone can begin anew.
   return runTask(`Rendering “${post.title}”`, work, outer);
 }
+
+/** Of what failed before anything was rendered, as where sentences find no room. */
+const renderProblemOf = (detail: string): RenderProblem =>
+  tellsOfNoRoom(detail) ? { kind: 'disk-full' } : { kind: 'broken', detail };
 
 const lockOf = (id: string): string => `render/${id}`;
 

@@ -4,6 +4,7 @@ import type { Chapter } from '$lib/core/chapters/chapter.ts';
 import { FRAMES, frameOfShape, pixelsOf } from '$lib/core/narration/frames.ts';
 import { layOutScene } from '$lib/core/narration/layout/layOut.ts';
 import type { MediaProblem, RenderProblem } from '$lib/core/narration/narration.ts';
+import { tellsOfNoRoom } from '$lib/core/model/room.ts';
 import type { Format } from '$lib/core/narration/look.ts';
 import { picturesIn, sceneSchema } from '$lib/core/narration/scenes.ts';
 import type { Style } from '$lib/core/narration/styles.ts';
@@ -73,8 +74,7 @@ const TELL_EVERY = 250;
 function problemOf(error: unknown): RenderProblem {
   if (error instanceof Error && error.name === 'Stopped') return { kind: 'stopped' };
   if (error instanceof MediaError) return { kind: 'media', problem: error.problem };
-  // By its name and words: an error from the worker within comes over as a plain one.
-  if (error instanceof Error && /quota/i.test(`${error.name} ${error.message}`))
+  if (error instanceof Error && tellsOfNoRoom(`${error.name} ${error.message}`))
     return { kind: 'disk-full' };
   return { kind: 'broken', detail: error instanceof Error ? error.message : String(error) };
 }

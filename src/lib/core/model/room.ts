@@ -15,3 +15,9 @@ export function beyondRoom<T>(
     return taken > room;
   });
 }
+
+/**
+ * Whether an error tells that the browser has no room left. By its words: an error from a worker comes over
+ * as a plain one.
+ */
+export const tellsOfNoRoom = (told: string): boolean => /quota/i.test(told);
