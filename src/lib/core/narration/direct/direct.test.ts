@@ -219,3 +219,28 @@ test('no more than two of a kind follow each other where another kind fits', () 
   for (const [i, kind] of row.entries())
     assert.ok(kind !== row[i - 1] || kind !== row[i - 2], row.join(' '));
 });
+
+test('a figure that is said early does not stand through all that follows', () => {
+  const text =
+    'A scarf is 1.70 metres, so it is 105 before it has been photographed, packed, sold at a stall that costs 90 a day, or not sold.';
+  const [scene] = direct(`<p>${text}</p>`).slice(1, -1);
+  assert.equal(scene?.kind, 'statement');
+  assert.ok(scene.pieces.some((p) => p.share > 0.3));
+  // What is said of it before it is told is seen until then; a number at the front is there at once.
+  const late = piecesFor('figure', ['We brought home and dried 800 grams of flax.'], 'en') ?? [];
+  assert.ok(late[0]!.share > 0.3);
+  const early =
+    piecesFor('figure', ['About 800 grams of flax came home and were dried.'], 'en') ?? [];
+  assert.equal(early[0]?.share, 0);
+});
+
+test('of three long sentences that state something, one builds like a list', () => {
+  const html = `<p>${[
+    'People ask me about the tension, and there are weavers who measure it with a spring balance, and they may weave better cloth than I do.',
+    'But I press it with my hand, and I bend it a little bit across the breast beam, and you feel that it is stiff in one direction.',
+    'If the beam is holding it, then you are sitting there at ten in the evening, and you are tired, and you forget why it slipped.'
+  ].join(' ')}</p>`;
+  const row = kinds(direct(html));
+  assert.equal(row.length, 3);
+  assert.notDeepEqual(row, ['statement', 'statement', 'statement']);
+});

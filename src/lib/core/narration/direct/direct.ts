@@ -144,6 +144,8 @@ const PAIR_SECONDS = 7;
 const SIZES = [1, 2, 3];
 /** What each second costs that nothing new is seen for too long, beyond a statement's worth. */
 const STILL_COST = 0.3;
+/** What is shown last stays through the pause behind it. */
+const PAUSE = 0.5;
 /** A scene shorter than this is gone before it was seen. */
 const FLASH = 2.2;
 
@@ -184,7 +186,7 @@ function optionsAt(
     if (!shown) return;
     const seconds = secondsOf(some);
     const flash = seconds < FLASH ? 0.6 : 0;
-    const still = longestStill(shown, some, seconds) - LONGEST_STILL;
+    const still = longestStill(shown, some, seconds) + PAUSE - LONGEST_STILL;
     const stands = still > 0 ? 1 + STILL_COST * still : 0;
     const worth = (FITS[kind] ?? 1) * some.length - flash - stands;
     options.push({ kind, lines: some, pieces: shown, worth });
@@ -194,6 +196,8 @@ function optionsAt(
   offer('figure', one, pieces('figure', one));
   offer('term', one, pieces('term', one));
   offer('comparison', one, pieces('comparison', one));
+  // A sentence of several phrases may build like a list.
+  offer('list', one, severalPhrases(pieces('statement', one)));
   if (two) {
     offer('question', two, pieces('question', two));
     offer('comparison', two, pieces('comparison', two));
@@ -209,6 +213,9 @@ function optionsAt(
 /** Sentences that are no list where they can be told by whole sentences alone. */
 const shortItems = (pieces: Piece[] | null): Piece[] | null =>
   pieces?.every((p) => p.text.split(' ').length <= ITEM_WORDS) ? pieces : null;
+
+const severalPhrases = (pieces: Piece[] | null): Piece[] | null =>
+  pieces && pieces.length > 1 ? pieces : null;
 
 /** About the longest time that nothing new is shown, in seconds. */
 function longestStill(pieces: readonly Piece[], lines: readonly Line[], seconds: number): number {

@@ -8,6 +8,8 @@ import { termIn } from './term.ts';
 
 /** Seconds of speech after which something else has to be seen. */
 export const LONGEST_STILL = 7.5;
+/** Share of a sentence before which a figure need not be waited for. */
+const EARLY = 0.3;
 /** Words of a gist of a stretch of a long sentence. */
 const STRETCH_WORDS = 7;
 
@@ -77,13 +79,14 @@ export function piecesFor(
   switch (kind) {
     case 'figure': {
       const figure = texts.length === 1 ? figureIn(readSentence(first, language)) : null;
-      return (
-        figure && [
-          { role: 'value', text: figure.value, line: 0, share: figure.share },
-          { role: 'unit', text: figure.unit, line: 0, share: figure.share },
-          { role: 'meaning', text: figure.meaning, line: 0, share: 0 }
-        ]
-      );
+      if (!figure) return null;
+      // A figure that comes early is seen from the start.
+      const share = figure.share > EARLY ? figure.share : 0;
+      return [
+        { role: 'value', text: figure.value, line: 0, share },
+        { role: 'unit', text: figure.unit, line: 0, share },
+        { role: 'meaning', text: figure.meaning, line: 0, share: 0 }
+      ];
     }
     case 'term': {
       const term = texts.length === 1 ? termIn(readSentence(first, language), language) : null;

@@ -198,7 +198,7 @@ export function figureStages(scene: Scene, setting: Setting): Stage[] {
   );
   const stages: Stage[] = [];
   // Until the figure is said, what is said of it has the card to itself.
-  if (value.share > EARLY) {
+  if (value.share > 0) {
     const alone = fit(meaning.text, box, setting, 600, 0.12);
     const marks = textMarks(alone.pages[0] ?? [], alone, box, setting, {
       weight: 600,
@@ -210,7 +210,6 @@ export function figureStages(scene: Scene, setting: Setting): Stage[] {
   addStage(stages, { line: at, share, marks: [...figures, ...counted, line, ...told] }, scene);
   return stages;
 }
-const EARLY = 0.3;
 
 /** Contrast that large type needs (WCAG 2.2, 1.4.3). */
 const LARGE_TYPE = 3;
