@@ -11,7 +11,7 @@ import {
 } from '../scenes.ts';
 import type { Script } from '../script.ts';
 import type { ScriptPart } from '../scriptPart.ts';
-import { LONGEST_STILL, piecesFor } from './pieces.ts';
+import { LONGEST_STILL, longestStill, piecesFor } from './pieces.ts';
 import { placePictures } from './placePictures.ts';
 
 /** What a storyboard is made with, beside its script. */
@@ -144,8 +144,6 @@ const PAIR_SECONDS = 7;
 const SIZES = [1, 2, 3];
 /** What each second costs that nothing new is seen for too long, beyond a statement's worth. */
 const STILL_COST = 0.3;
-/** What is shown last stays through the pause behind it. */
-const PAUSE = 0.5;
 /** A scene shorter than this is gone before it was seen. */
 const FLASH = 2.2;
 
@@ -186,7 +184,8 @@ function optionsAt(
     if (!shown) return;
     const seconds = secondsOf(some);
     const flash = seconds < FLASH ? 0.6 : 0;
-    const still = longestStill(shown, some, seconds) + PAUSE - LONGEST_STILL;
+    const said = some.map((l) => ({ text: l.text, seconds: secondsOf([l]) }));
+    const still = longestStill(shown, said) - LONGEST_STILL;
     const stands = still > 0 ? 1 + STILL_COST * still : 0;
     const worth = (FITS[kind] ?? 1) * some.length - flash - stands;
     options.push({ kind, lines: some, pieces: shown, worth });
@@ -216,18 +215,6 @@ const shortItems = (pieces: Piece[] | null): Piece[] | null =>
 
 const severalPhrases = (pieces: Piece[] | null): Piece[] | null =>
   pieces && pieces.length > 1 ? pieces : null;
-
-/** About the longest time that nothing new is shown, in seconds. */
-function longestStill(pieces: readonly Piece[], lines: readonly Line[], seconds: number): number {
-  const letters = lines.map((l) => l.text.length);
-  const total = letters.reduce((a, b) => a + b, 0) || 1;
-  const moments = pieces.map(({ line, share }) => {
-    const before = letters.slice(0, line).reduce((a, b) => a + b, 0);
-    return ((before + share * (letters[line] ?? 0)) / total) * seconds;
-  });
-  const all = [0, ...moments.slice(1).sort((a, b) => a - b), seconds];
-  return Math.max(...all.map((t, i) => t - (all[i - 1] ?? 0)));
-}
 
 /** Parts whose kind is told by the post itself. */
 function fixedScene(

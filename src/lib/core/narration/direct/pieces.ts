@@ -1,4 +1,5 @@
 import { spokenSeconds } from '../duration.ts';
+import { READABLE } from '../line.ts';
 import type { Piece, SceneKind } from '../scenes.ts';
 import { comparisonOf, halvesOf } from './comparison.ts';
 import { figureIn } from './figure.ts';
@@ -23,27 +24,56 @@ const main = (phrase: Phrase, line: number): Piece => ({
 /** The gist of one line as pieces; of a long one, a gist of each stretch. None where no few words tell it. */
 export function gistPieces(text: string, line: number, language: string): Piece[] {
   const sentence = readSentence(text, language);
+  const whole = gistOf(sentence).map((phrase) => main(phrase, line));
   const seconds = spokenSeconds(text, language);
-  const whole = gistOf(sentence);
-  if (seconds <= LONGEST_STILL || isSpread(whole, seconds))
-    return whole.map((phrase) => main(phrase, line));
-  const stretches = stretchesOf(sentence, Math.ceil(seconds / LONGEST_STILL));
-  return stretches.flatMap(({ from, to }) => {
-    const part = readSentence(text.slice(from, to), language);
-    const phrases = gistOf(part, STRETCH_WORDS);
-    // What no few words tell is shown as it is said.
-    const shown = phrases.length > 0 ? phrases : [phraseOf(part, 0, part.words.length)];
-    return shown.map((phrase, i) => ({
-      ...main(phrase, line),
-      share: (from + (i === 0 ? 0 : phrase.share) * (to - from)) / text.length
-    }));
-  });
+  const stillFor = (pieces: readonly Piece[]) =>
+    longestStill(
+      pieces.map((p) => ({ ...p, line: 0 })),
+      [{ text, seconds }]
+    );
+  if (stillFor(whole) <= LONGEST_STILL) return whole;
+  const least = Math.max(2, Math.ceil(seconds / LONGEST_STILL));
+  let best: Piece[] = [];
+  for (let count = least; count < least + TRIES; count++) {
+    best = stretchesOf(sentence, count).flatMap(({ from, to }) => {
+      const part = readSentence(text.slice(from, to), language);
+      const phrases = gistOf(part, STRETCH_WORDS);
+      // What no few words tell is shown as it is said.
+      const shown = phrases.length > 0 ? phrases : [phraseOf(part, 0, part.words.length)];
+      return shown.map((phrase, i) => ({
+        ...main(phrase, line),
+        share: (from + (i === 0 ? 0 : phrase.share) * (to - from)) / text.length
+      }));
+    });
+    if (stillFor(best) <= LONGEST_STILL) break;
+  }
+  return best;
 }
+/** Numbers of stretches that are tried. */
+const TRIES = 3;
 
-/** Whether its phrases leave no stretch of the sentence without one. */
-function isSpread(phrases: readonly Phrase[], seconds: number): boolean {
-  const shares = [0, ...phrases.slice(1).map((p) => p.share), 1];
-  return shares.every((share, i) => (share - (shares[i - 1] ?? 0)) * seconds <= LONGEST_STILL);
+/** What is shown last stays through the pause behind it. */
+const PAUSE = 0.5;
+
+/**
+ * About the longest time that nothing new is shown of some lines, in seconds.
+ * @param said of each line its text, and how long a voice takes for it; it stays until its caption can be read
+ */
+export function longestStill(
+  pieces: readonly Piece[],
+  said: readonly { text: string; seconds: number }[]
+): number {
+  const starts: number[] = [];
+  let end = 0;
+  for (const { text, seconds } of said) {
+    starts.push(end);
+    end += Math.max(seconds + PAUSE, text.length / READABLE);
+  }
+  const moments = pieces
+    .slice(1)
+    .map(({ line, share }) => (starts[line] ?? 0) + share * (said[line]?.seconds ?? 0));
+  const all = [0, ...moments.sort((a, b) => a - b), end];
+  return Math.max(...all.map((t, i) => t - (all[i - 1] ?? 0)));
 }
 
 /** A long sentence in so many stretches, cut at its commas where they are near. */
