@@ -1,7 +1,8 @@
 /**
  * Starts the built application and the rehearsal hosts in one process and prints the address.
  * Called by `bin/demo`; `--reset` starts the world anew, `--empty` leaves the browser unlinked,
- * `--world DIR` and `--port N` are for tests.
+ * `--recent` leaves
+ * the uploads and posts of earlier years out; `--world DIR` and `--port N` are for tests.
  */
 import { createServer } from 'node:http';
 import { rm } from 'node:fs/promises';
@@ -16,6 +17,7 @@ const { values } = parseArgs({
   options: {
     reset: { type: 'boolean', default: false },
     empty: { type: 'boolean', default: false },
+    recent: { type: 'boolean', default: false },
     world: { type: 'string', default: '.world' },
     port: { type: 'string' }
   }
@@ -35,8 +37,9 @@ const choose = async (usual: number): Promise<number> =>
   values.port === undefined && (await isFree(usual)) ? usual : 0;
 
 const folder = resolve(values.world);
+const hasBackCatalogue = !values.recent;
 if (values.reset) await rm(folder, { recursive: true, force: true });
-let hosts = await startHosts({ port: await choose(USUAL.hosts), folder });
+let hosts = await startHosts({ port: await choose(USUAL.hosts), folder, hasBackCatalogue });
 
 const server = createServer();
 const wanted = values.port === undefined ? await choose(USUAL.app) : Number(values.port);
@@ -77,7 +80,7 @@ process.on('SIGHUP', () => {
   void (async () => {
     const port = Number(new URL(hosts.origin).port);
     await hosts.close();
-    hosts = await startHosts({ port, folder });
+    hosts = await startHosts({ port, folder, hasBackCatalogue });
     console.log('The rehearsal hosts have begun again.');
   })();
 });

@@ -25,7 +25,10 @@ export class World {
   #all(): Video[] {
     const { began, titles } = this.store.state;
     if (this.#videos?.began !== began)
-      this.#videos = { began, list: worldVideosAt(began, this.blogUrl) };
+      this.#videos = {
+        began,
+        list: worldVideosAt(began, this.blogUrl, this.store.state.hasBackCatalogue)
+      };
     const uploads = this.store.state.uploads
       .filter((u) => !u.deleted && workOf(u, this.now()).state === 'ready')
       .map((u) => toVideo(u, this.now()));

@@ -25,13 +25,16 @@ export interface Hosts {
  * Starts the rehearsal hosts on an origin of their own.
  * @param options.port 0 takes a free one
  * @param options.folder where their state is kept
+ * @param options.hasBackCatalogue whether a world that begins now has uploads and posts of earlier years
  */
 export async function startHosts(options: {
   port: number;
   folder: string;
   hostname?: string;
+  hasBackCatalogue?: boolean;
 }): Promise<Hosts> {
   const hostname = options.hostname ?? '127.0.0.1';
+  const hasBackCatalogue = options.hasBackCatalogue ?? false;
   const app = new Hono<{ Bindings: HttpBindings }>({ strict: false });
   // The port is open before all routes are known; who calls in between waits.
   let begin = () => {};
@@ -56,7 +59,8 @@ export async function startHosts(options: {
       began,
       clockOffset: 0,
       faults: noFaults,
-      posts: worldPostsAt(began, `${origin}/channel/`),
+      hasBackCatalogue,
+      posts: worldPostsAt(began, `${origin}/channel/`, hasBackCatalogue),
       media: [],
       titles: {},
       uploads: [],

@@ -43,6 +43,8 @@ const stateSchema = z.object({
   began: z.number(),
   clockOffset: z.number(),
   faults: faultsSchema,
+  /** Whether the uploads and posts of earlier years are in this world. */
+  hasBackCatalogue: z.boolean().default(false),
   posts: z.array(postSchema),
   media: z.array(z.object({ name: z.string(), type: z.string() })),
   /** Titles that the control page has given to uploads. */

@@ -113,11 +113,11 @@ type Opened = Awaited<ReturnType<BrowserContext['storageState']>>;
 
 export const test = base.extend<
   { world: WorldControl; home: Page },
-  { app: App; emptyApp: App; opened: Opened }
+  { app: App; emptyApp: App; backApp: App; opened: Opened }
 >({
   app: [
     async ({}, use) => {
-      const app = await startApp([]);
+      const app = await startApp(['--recent']);
       await use(app);
       await app.stop();
     },
@@ -125,7 +125,16 @@ export const test = base.extend<
   ],
   emptyApp: [
     async ({}, use) => {
-      const app = await startApp(['--empty']);
+      const app = await startApp(['--empty', '--recent']);
+      await use(app);
+      await app.stop();
+    },
+    { scope: 'worker' }
+  ],
+  /** With the uploads and posts of earlier years. */
+  backApp: [
+    async ({}, use) => {
+      const app = await startApp([]);
       await use(app);
       await app.stop();
     },

@@ -14,6 +14,7 @@ import { benchBooth } from './booth.ts';
 import { benchDesk } from './desk.ts';
 import { benchDirector } from './director.ts';
 import { benchJournal, benchLanes } from './lanes.ts';
+import { benchPairs } from './pairs.ts';
 import { benchQuiz } from './quiz.ts';
 import { median, ms, report, rows } from './report.ts';
 import { benchSpeech } from './speech.ts';
@@ -251,6 +252,7 @@ benchText();
 benchSpeech();
 benchQuiz();
 benchCore();
+benchPairs();
 await benchLanes();
 const servers = await startServers();
 const HOW = {

@@ -41,7 +41,7 @@ export async function benchBooth(
   launch: (profile: string) => Promise<BrowserContext>
 ): Promise<void> {
   const folder = await mkdtemp(join(tmpdir(), 'world-'));
-  const args = ['build/bin/demo.js', '--port', '0', '--world', folder];
+  const args = ['build/bin/demo.js', '--port', '0', '--recent', '--world', folder];
   const child = spawn(process.execPath, args, { stdio: ['ignore', 'pipe', 'inherit'] });
   let said = '';
   await new Promise<void>((ready) => {

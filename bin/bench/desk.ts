@@ -11,7 +11,7 @@ const STREAM = 'Studio stream: finishing the heron blanket';
 /** The desk in the built application: an hour of captions in its worker, and how free the page stays. */
 export async function benchDesk(browser: Browser): Promise<void> {
   const folder = await mkdtemp(join(tmpdir(), 'world-'));
-  const args = ['build/bin/demo.js', '--port', '0', '--world', folder];
+  const args = ['build/bin/demo.js', '--port', '0', '--recent', '--world', folder];
   const child = spawn(process.execPath, args, { stdio: ['ignore', 'pipe', 'inherit'] });
   let said = '';
   await new Promise<void>((ready) => {

@@ -68,7 +68,7 @@ export function channelFiles(world: World): Hono {
     const file = world.uploadOf(video.id)?.file;
     const path = file
       ? join(filesFolder(world), file.name)
-      : fileURLToPath(new URL(`hosts/world/clips/${video.id}.webm`, ROOT));
+      : fileURLToPath(new URL(`hosts/world/clips/${video.clip ?? video.id}.webm`, ROOT));
     const { size } = await stat(path);
     const asked = /^bytes=(\d*)-(\d*)$/.exec(c.req.header('range') ?? '');
     const suffix = asked && !asked[1] ? Number(asked[2]) : 0;

@@ -30,6 +30,11 @@ const LINE = { edited: 42, rough: 36 };
  */
 export function speak(id: string, manner: 'edited' | 'rough'): Speech {
   const text = readFileSync(new URL(`hosts/world/speech/${id}.txt`, ROOT), 'utf8');
+  return speakText(text, manner);
+}
+
+/** The same of a text that is given. */
+export function speakText(text: string, manner: 'edited' | 'rough'): Speech {
   const cues: Cue[] = [];
   const chapters: Chapter[] = [];
   const said: Cue[] = [];

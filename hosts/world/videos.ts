@@ -23,6 +23,8 @@ export interface WorldVideo {
   upright?: boolean;
   /** What its picture shows. */
   scene: SceneName;
+  /** Id of the upload whose clip it shows, where it has none of its own. */
+  clip?: string;
   /** Threading and treadling of the drawdown in its picture, and its two colours. */
   draft: Draft;
 }

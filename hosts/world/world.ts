@@ -1,5 +1,6 @@
-import { posts as worldPosts } from './posts.ts';
-import { speak, type Chapter, type Cue } from './speech.ts';
+import { backPosts, backSpeech, backVideos } from './backCatalogue.ts';
+import { posts as worldPosts, type WorldPost } from './posts.ts';
+import { speak, speakText, type Chapter, type Cue } from './speech.ts';
 import { playlists, videos as worldVideos, type WorldVideo } from './videos.ts';
 
 /** One upload as the channel keeps it. Times are milliseconds since 1970. */
@@ -35,29 +36,36 @@ export interface Post {
 export const DAY = 86_400_000;
 export { playlists };
 
-/** The uploads of a world that begins at `began`. */
-export function worldVideosAt(began: number, blogUrl: string): Video[] {
-  return worldVideos.map(({ daysAgo, hour, retitled, ...video }) => {
-    const said =
-      video.captions === 'none'
-        ? { cues: [], chapters: [], sentences: [], duration: video.silentSeconds ?? 30 }
-        : speak(video.id, video.captions);
-    const published = atHour(began - daysAgo * DAY, hour);
-    return {
-      ...video,
-      description: video.description.replaceAll('{blog}', blogUrl),
-      ...said,
-      published,
-      updated: retitled ? began - retitled.daysAgo * DAY : published,
-      width: video.upright ? 360 : 640,
-      height: video.upright ? 640 : 360
-    };
-  });
+/** The uploads of a world that begins at `began`, those of earlier years among them where it has them. */
+export function worldVideosAt(began: number, blogUrl: string, hasBack = false): Video[] {
+  const spoken = new Map(backVideos().map((video, n) => [video.id, backSpeech(n)]));
+  return [...worldVideos, ...(hasBack ? backVideos() : [])].map(
+    ({ daysAgo, hour, retitled, ...video }) => {
+      const text = spoken.get(video.id);
+      const said =
+        video.captions === 'none'
+          ? { cues: [], chapters: [], sentences: [], duration: video.silentSeconds ?? 30 }
+          : text
+            ? speakText(text, video.captions)
+            : speak(video.id, video.captions);
+      const published = atHour(began - daysAgo * DAY, hour);
+      return {
+        ...video,
+        description: video.description.replaceAll('{blog}', blogUrl),
+        ...said,
+        published,
+        updated: retitled ? began - retitled.daysAgo * DAY : published,
+        width: video.upright ? 360 : 640,
+        height: video.upright ? 640 : 360
+      };
+    }
+  );
 }
 
 /** The posts that a world begins with. */
-export function worldPostsAt(began: number, channelUrl: string): Post[] {
-  return worldPosts.map((post) => {
+export function worldPostsAt(began: number, channelUrl: string, hasBack = false): Post[] {
+  const all: WorldPost[] = [...worldPosts, ...(hasBack ? backPosts() : [])];
+  return all.map((post) => {
     const created = atHour(began - post.daysAgo * DAY, 11);
     const content = post.content
       .replace(/\{embed:([\w-]+)\}/g, `${channelUrl}embed/$1`)

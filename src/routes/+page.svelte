@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Link2 from '@lucide/svelte/icons/link-2';
   import RefreshCw from '@lucide/svelte/icons/refresh-cw';
   import { goto } from '$app/navigation';
   import type { Standing, Twin } from '$lib/core/model/twin.ts';
@@ -97,6 +98,27 @@
     selected = next;
   }
 
+  /** Of two that are selected, a video alone and a post alone. */
+  const couple = $derived.by(() => {
+    const some = twins.filter((t) => selected.has(t.id));
+    const video = some.find((t) => t.video && !t.post)?.video;
+    const post = some.find((t) => t.post && !t.video)?.post;
+    return some.length === 2 && video && post ? { video, post } : null;
+  });
+  async function pair({ video, post }: NonNullable<typeof couple>) {
+    const { decidePairs } = await import('$lib/work/pairs.ts');
+    const undo = await decidePairs([
+      {
+        video: video.id,
+        post: post.id,
+        relation: 'twin',
+        titles: { video: video.title, post: post.title }
+      }
+    ]);
+    selected = new Set();
+    deck.say(`“${video.title}” is paired.`, { label: 'Undo', run: undo });
+  }
+
   async function putAside(some: Twin[]) {
     if (some.length === 0) return;
     const isBack = some.every((twin) => twin.standing === 'set-aside');
@@ -176,6 +198,9 @@
           <button class="plain btn btn-sm" onclick={() => readNow()}>
             <RefreshCw aria-hidden="true" />Refresh
           </button>
+          {#if counts['no-post'] > 0 && counts['no-video'] > 0}
+            <a class="plain btn btn-sm" href="/pairs"><Link2 aria-hidden="true" />Find pairs</a>
+          {/if}
           {#if data.demo}
             <button class="bare btn btn-sm" onclick={() => emptyWithUndo()}>Start empty</button>
           {/if}
@@ -187,6 +212,10 @@
     {#if selected.size > 0}
       <div class="flex items-center gap-2 bg-marked px-3 py-1 text-sm" role="status">
         {selected.size} selected
+        {#if couple}
+          {@const both = couple}
+          <button class="plain btn btn-sm" onclick={() => pair(both)}>Pair these two</button>
+        {/if}
         <button class="plain btn btn-sm" onclick={() => putAside(chosenTwins())}
           >Set aside / Restore</button
         >

@@ -5,6 +5,7 @@ import { db } from './db.ts';
 type TableName =
   | 'items'
   | 'decisions'
+  | 'ties'
   | 'drafts'
   | 'narrations'
   | 'outbox'

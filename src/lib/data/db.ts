@@ -16,6 +16,7 @@ import type { LibraryPicture } from '$lib/core/narration/pictures/library.ts';
 import type { OwnVoice } from '$lib/core/narration/voices.ts';
 import type { Narration, Render } from '$lib/core/narration/narration.ts';
 import { newUpdateDraft, type UpdateDraft } from '$lib/core/updates/draft.ts';
+import type { Tie } from '$lib/core/model/tie.ts';
 import type { Twin } from '$lib/core/model/twin.ts';
 import { renameAll, toVersion10 } from './renamed.ts';
 import type { Body, Decision, Details, Draft, KeptSpeech, Media, Trashed, Work } from './rows.ts';
@@ -52,6 +53,7 @@ export class Database extends Dexie {
   details!: EntityTable<Details, 'id'>;
   twins!: EntityTable<Twin, 'id'>;
   decisions!: EntityTable<Decision, 'id'>;
+  ties!: EntityTable<Tie, 'id'>;
   drafts!: EntityTable<Draft, 'id'>;
   work!: EntityTable<Work, 'id'>;
   templates!: EntityTable<{ placeId: string; template: Template }, 'placeId'>;
@@ -126,11 +128,12 @@ export class Database extends Dexie {
       .upgrade((change) => change.table('outbox').toCollection().modify(giveSent));
     this.version(10).stores({}).upgrade(toVersion10);
     this.version(11).stores({ voices: 'id', library: 'id' });
+    this.version(12).stores({ ties: 'id' });
   }
 }
 
 /** The version of the tables as they are declared here. */
-const VERSION = 11;
+const VERSION = 12;
 /** IndexedDB counts whole numbers; Dexie leaves room for nine between two of its own. */
 const STEPS = 10;
 

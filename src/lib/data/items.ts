@@ -12,6 +12,10 @@ export interface Reading {
 
 export const getItem = (id: string): Promise<Item | undefined> => db.items.get(id);
 export const getBody = async (id: string): Promise<string> => (await db.bodies.get(id))?.html ?? '';
+export const itemsByIds = async (ids: readonly string[]): Promise<Map<string, Item>> =>
+  new Map(
+    (await db.items.bulkGet([...new Set(ids)])).flatMap((item) => (item ? [[item.id, item]] : []))
+  );
 export const itemsOf = (placeIds: readonly string[]): Promise<Item[]> =>
   db.items.where('placeId').anyOf(placeIds).toArray();
 export const countItems = (placeId: string): Promise<number> => db.items.where({ placeId }).count();

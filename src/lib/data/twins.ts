@@ -34,22 +34,26 @@ export function readForPairing(): Promise<{
     db.narrations,
     db.outbox,
     db.transfers,
+    db.ties,
     db.places
   ];
   return db.transaction('r', tables, async () => {
-    const [items, decisions, drafts, narrations, entries, transfers, linked] = await Promise.all([
-      db.items.toArray(),
-      db.decisions.toArray(),
-      db.drafts.toArray(),
-      db.narrations.toArray(),
-      db.outbox.toArray(),
-      db.transfers.toArray(),
-      db.places.toArray()
-    ]);
+    const [items, decisions, drafts, narrations, entries, transfers, ties, linked] =
+      await Promise.all([
+        db.items.toArray(),
+        db.decisions.toArray(),
+        db.drafts.toArray(),
+        db.narrations.toArray(),
+        db.outbox.toArray(),
+        db.transfers.toArray(),
+        db.ties.toArray(),
+        db.places.toArray()
+      ]);
     const places = linked.sort((a, b) => (a.linked < b.linked ? -1 : 1)).map((p) => p.id);
     const setAside = decisions.filter((d) => d.kind === 'set-aside');
     const accepted = decisions.flatMap(({ id, titles }) => (titles ? [{ id, titles }] : []));
-    return { items, facts: { setAside, accepted, drafts, narrations, entries, transfers }, places };
+    const facts = { setAside, accepted, drafts, narrations, entries, transfers, ties };
+    return { items, facts, places };
   });
 }
 

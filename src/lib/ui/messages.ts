@@ -7,6 +7,7 @@ import type { BlockKind } from '$lib/core/article/template/template.ts';
 import type { JournalLine } from '$lib/core/model/journal.ts';
 import type { Outcome } from '$lib/core/model/journalFilter.ts';
 import type { Problem, ProblemKind, Right } from '$lib/core/model/place.ts';
+import type { Relation } from '$lib/core/model/tie.ts';
 import type { Standing, TwinReason } from '$lib/core/model/twin.ts';
 
 export const standingLabels: Record<Standing, string> = {
@@ -28,6 +29,14 @@ export const noneLabels: Record<Standing, string> = {
   'set-aside': 'Nothing is set aside'
 };
 
+/** How a video and a post that the user paired belong together. */
+const relationMessages: Record<Relation, string> = {
+  twin: 'You paired them.',
+  'several-videos': 'The post is about this video and others. You paired them.',
+  'several-posts': 'The video has several posts. You paired them.',
+  'part-of': 'One is part of the other. You paired them.'
+};
+
 export function reasonMessage(reason: TwinReason): string {
   switch (reason.kind) {
     case 'embeds':
@@ -36,6 +45,8 @@ export function reasonMessage(reason: TwinReason): string {
       return 'The post links to the video.';
     case 'made-here':
       return 'One was made from the other here.';
+    case 'paired':
+      return relationMessages[reason.relation];
     case 'alone':
       return 'Nothing on the other side shows or links to it.';
     case 'premiere':
@@ -302,7 +313,10 @@ const LINES: Record<JournalLine['what'], string> = {
   'brought-back': 'Brought back',
   'set-aside': 'Set aside',
   restored: 'Restored',
-  accepted: 'Accepted as in step'
+  accepted: 'Accepted as in step',
+  paired: 'Paired',
+  unpaired: 'Unpaired',
+  'not-a-pair': 'Marked as not a pair'
 };
 export const outcomeLabels: Record<Outcome, string> = {
   published: 'Published',

@@ -29,7 +29,10 @@ export function keepPaired(): () => void {
     clearTimeout(timer);
     timer = setTimeout(() => void pair(), SOON);
   };
-  const end = onChange(['items', 'decisions', 'drafts', 'narrations', 'outbox', 'transfers'], soon);
+  const end = onChange(
+    ['items', 'decisions', 'ties', 'drafts', 'narrations', 'outbox', 'transfers'],
+    soon
+  );
   // What changed while no page was open.
   soon();
   return () => {

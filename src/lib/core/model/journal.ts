@@ -35,7 +35,10 @@ export const journalLineSchema = z.object({
     'brought-back',
     'set-aside',
     'restored',
-    'accepted'
+    'accepted',
+    'paired',
+    'unpaired',
+    'not-a-pair'
   ]),
   placeId: z.string().default(''),
   itemId: z.string().default(''),

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { pictureSchema } from './item.ts';
+import { relationSchema } from './tie.ts';
 
 export const standingSchema = z.enum([
   'in-step',
@@ -23,6 +24,8 @@ export const twinReasonSchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('embeds') }),
   z.object({ kind: z.literal('links') }),
   z.object({ kind: z.literal('made-here') }),
+  /** The user paired them. */
+  z.object({ kind: z.literal('paired'), relation: relationSchema }),
   z.object({ kind: z.literal('alone') }),
   z.object({ kind: z.literal('premiere'), on: z.string() }),
   z.object({ kind: z.literal('differs'), differences: z.array(differenceSchema) }),

@@ -30,3 +30,16 @@ export function binned(name: string, value: number, edges: readonly number[]): s
   for (const edge of edges) if (value > edge) bin = String(edge);
   return `${name}>${bin}`;
 }
+
+/** The same for many values of one name: the features are written once. */
+export function binsOf(name: string, edges: readonly number[]): (value: number) => string {
+  const bins = [
+    binned(name, -Infinity, edges),
+    ...edges.map((edge) => binned(name, edge + 1e-9, edges))
+  ];
+  return (value) => {
+    let bin = 0;
+    while (bin < edges.length && value > edges[bin]!) bin++;
+    return bins[bin]!;
+  };
+}

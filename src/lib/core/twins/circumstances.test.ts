@@ -13,7 +13,8 @@ const none: PairingFacts = {
   drafts: [],
   narrations: [],
   entries: [],
-  transfers: []
+  transfers: [],
+  ties: []
 };
 const post = aPostPayload({ title: 'Reeds' });
 const embed: Payload = {
@@ -105,4 +106,11 @@ test('decisions, desk and booth are found by their items', () => {
   assert.deepEqual(facts.accepted.get('v p'), { video: 'a', post: 'b' });
   assert.equal(facts.onDesk.get('v'), '2026-01-02');
   assert.equal(facts.inBooth.get('p'), '2026-01-03');
+});
+
+test('titles that differed when the user paired them are a choice', () => {
+  const titles = { video: 'A', post: 'B' };
+  const tie = { id: 'v p', video: 'v', post: 'p', relation: 'twin' as const, titles, at: '' };
+  const { accepted } = circumstancesOf({ ...none, ties: [tie] });
+  assert.deepEqual(accepted.get('v p'), titles);
 });

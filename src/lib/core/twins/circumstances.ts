@@ -1,6 +1,7 @@
 import { isChangedThere, type OutboxEntry, type OutboxState } from '../delivery/outbox.ts';
 import { isChange, isPost, isUpdate } from '../delivery/payload.ts';
 import type { Transfer } from '../delivery/transfer.ts';
+import type { Tie } from '../model/tie.ts';
 import type { Circumstances, Publishing } from './pair.ts';
 
 const PUBLISHING: Record<OutboxState, Publishing | undefined> = {
@@ -21,6 +22,7 @@ export interface PairingFacts {
   narrations: readonly { id: string; since: string }[];
   entries: readonly OutboxEntry[];
   transfers: readonly Transfer[];
+  ties: readonly Tie[];
 }
 
 /** Facts by the items they are about, as pairing needs them. */
@@ -42,11 +44,12 @@ export function circumstancesOf(facts: PairingFacts): Circumstances {
   }
   return {
     setAside: new Map(facts.setAside.map((d) => [d.id, d.at])),
-    accepted: new Map(facts.accepted.map((d) => [d.id, d.titles])),
+    accepted: new Map([...facts.ties, ...facts.accepted].map((d) => [d.id, d.titles])),
     onDesk: new Map(facts.drafts.map((d) => [d.id, d.since])),
     inBooth: new Map(facts.narrations.map((n) => [n.id, n.since])),
     publishing,
     embedding,
-    changedThere
+    changedThere,
+    ties: facts.ties
   };
 }

@@ -169,3 +169,42 @@ test('a post in the booth, and one whose video is being published, are in hand',
   });
   assert.equal(made[0]?.standing, 'in-hand');
 });
+
+test('what the user paired stands together, and what the user refused does not', () => {
+  const decided = (
+    relation: 'twin' | 'several-videos' | 'several-posts' | 'none',
+    v = 'a',
+    p = 'p'
+  ) => ({
+    id: `${v} ${p}`,
+    video: v,
+    post: p,
+    relation,
+    titles: { video: 'Video a', post: 'Another title' },
+    at: '2026-01-01T00:00:00.000Z'
+  });
+  const tied = { ...noCircumstances, ties: [decided('twin')] };
+  const twin = only([video('a')], [post('p', { title: 'Another title' })], tied);
+  assert.deepEqual([twin.standing, twin.reason], ['in-step', { kind: 'paired', relation: 'twin' }]);
+
+  const shows = post('p', { embeds: ['https://video.example/embed/a'] });
+  const apart = pairTwins([video('a')], [shows], { ...noCircumstances, ties: [decided('none')] });
+  assert.deepEqual(apart.map((t) => t.standing).sort(), ['no-post', 'no-video']);
+
+  const several = pairTwins([video('a'), video('b')], [post('p')], {
+    ...noCircumstances,
+    ties: [decided('several-videos'), decided('several-videos', 'b')]
+  });
+  assert.deepEqual(several.map((t) => [t.video?.id, t.post?.id]).sort(), [
+    ['a', 'p'],
+    ['b', 'p']
+  ]);
+
+  const besides = only([video('a')], [shows, post('q')], {
+    ...noCircumstances,
+    ties: [decided('several-posts', 'a', 'q')]
+  });
+  assert.deepEqual([besides.post?.id, besides.otherPosts], ['p', ['q']]);
+  // A video that is gone leaves its post alone.
+  assert.equal(only([], [post('p')], tied).standing, 'no-video');
+});

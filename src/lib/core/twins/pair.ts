@@ -1,5 +1,6 @@
 import { canonicalAddress } from '../feeds/address.ts';
 import { pictureFor, type Item } from '../model/item.ts';
+import { tieId, type Relation, type Tie as Decided } from '../model/tie.ts';
 import type { Difference, Half, Standing, Twin, TwinReason } from '../model/twin.ts';
 
 /** How far what is to be published has come: it waits for review, for its time, or is being sent. */
@@ -21,6 +22,8 @@ export interface Circumstances {
   embedding: ReadonlySet<string>;
   /** Keys of posts that somebody changed at their blog since they were last sent. */
   changedThere: ReadonlySet<string>;
+  /** What the user said belongs together, or does not. */
+  ties: readonly Decided[];
 }
 
 export const noCircumstances: Circumstances = {
@@ -30,19 +33,29 @@ export const noCircumstances: Circumstances = {
   inBooth: new Map(),
   publishing: new Map(),
   embedding: new Set(),
-  changedThere: new Set()
+  changedThere: new Set(),
+  ties: []
 };
 
-type Tie = 'made-here' | 'embeds' | 'links';
-const STRENGTH: Record<Tie, number> = { 'made-here': 0, embeds: 1, links: 2 };
+type Tie = 'made-here' | 'embeds' | 'links' | Relation;
+/** A further post about a video stands behind whatever shows or links to it. */
+const STRENGTH: Record<Tie, number> = {
+  twin: 0,
+  'several-videos': 0,
+  'part-of': 0,
+  'made-here': 1,
+  embeds: 2,
+  links: 3,
+  'several-posts': 4
+};
 
 /** The width, in pixels, for which the home view wants a picture. */
 const THUMBNAIL = 160;
 
 /**
  * Pairs videos with the posts that frame or link them and tells how each pair stands. A post
- * belongs to the first video it frames, else to the first it links; of several posts that claim
- * one video the strongest tie wins, then the oldest post.
+ * belongs to the first video it frames, else to the first it links, and to all that the user paired it with; of
+ * several posts that claim one video the strongest tie wins, then the oldest post.
  * Time grows in proportion to items and their links.
  * @returns twins, newest first
  */
@@ -55,14 +68,19 @@ export function pairTwins(
   const claims = new Map<string, { post: Item; tie: Tie }[]>();
   const alone: Item[] = [];
   const madeOf = madeVideos(videos);
+  const { tied, refused } = decidedTies(videos, circumstances.ties);
   for (const post of posts) {
-    const claim = claimOf(post, byAddress);
+    const claim = claimOf(post, byAddress, refused);
+    const own = tied.get(post.id) ?? [];
     const made = madeOf.get(canonicalAddress(post.url)) ?? [];
     // A post stands beside every video that was made from it, whatever else it shows.
     for (const video of made) claims.set(video.id, [{ post, tie: 'made-here' }]);
-    if (claim && made.includes(claim.video)) continue;
+    for (const { video, relation } of own)
+      claims.set(video, [...(claims.get(video) ?? []), { post, tie: relation }]);
+    if (claim && (made.includes(claim.video) || own.some((t) => t.video === claim.video.id)))
+      continue;
     if (!claim) {
-      if (made.length === 0) alone.push(post);
+      if (made.length === 0 && own.length === 0) alone.push(post);
     } else {
       const rivals = claims.get(claim.video.id);
       if (rivals) rivals.push({ post, tie: claim.tie });
@@ -110,9 +128,26 @@ function madeVideos(videos: readonly Item[]): Map<string, Item[]> {
   return made;
 }
 
+/** What the user paired by the post, and what the user said does not belong together. */
+function decidedTies(
+  videos: readonly Item[],
+  ties: readonly Decided[]
+): { tied: Map<string, { video: string; relation: Relation }[]>; refused: Set<string> } {
+  const known = new Set(videos.map((video) => video.id));
+  const tied = new Map<string, { video: string; relation: Relation }[]>();
+  const refused = new Set<string>();
+  for (const { video, post, relation } of ties) {
+    if (relation === 'none') refused.add(tieId(video, post));
+    // A video that is gone leaves its post alone.
+    else if (known.has(video)) tied.set(post, [...(tied.get(post) ?? []), { video, relation }]);
+  }
+  return { tied, refused };
+}
+
 function claimOf(
   post: Item,
-  byAddress: ReadonlyMap<string, Item>
+  byAddress: ReadonlyMap<string, Item>,
+  refused: ReadonlySet<string>
 ): { video: Item; tie: Tie } | null {
   for (const [addresses, tie] of [
     [post.embeds, 'embeds'],
@@ -120,7 +155,8 @@ function claimOf(
   ] as const) {
     for (const address of addresses) {
       const video = byAddress.get(canonicalAddress(address));
-      if (video) return { video, tie: post.origin ? 'made-here' : tie };
+      if (video && !refused.has(tieId(video.id, post.id)))
+        return { video, tie: post.origin ? 'made-here' : tie };
     }
   }
   return null;
@@ -196,7 +232,9 @@ function standingOf(
     return { standing: 'drifted', reason: { kind: 'differs', differences } };
   if (post.visibility === 'private')
     return { standing: 'in-step', reason: { kind: 'post-is-private' } };
-  return { standing: 'in-step', reason: { kind: tie ?? 'links' } };
+  if (tie === null || tie === 'made-here' || tie === 'embeds' || tie === 'links')
+    return { standing: 'in-step', reason: { kind: tie ?? 'links' } };
+  return { standing: 'in-step', reason: { kind: 'paired', relation: tie } };
 }
 
 /**

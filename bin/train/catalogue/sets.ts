@@ -1,0 +1,80 @@
+import { furtherTalks, labelledTalks, type LabelledTalk } from '../speech.ts';
+import { makeCatalogue, together, type Catalogue, type Manner, type Talk } from './catalogue.ts';
+import { CRAFTS, type Craft } from './crafts.ts';
+
+const SIZE = { videos: 100, posts: 83 };
+const MANNERS: readonly Manner[] = ['same', 'question', 'diary', 'bait', 'german', 'short'];
+
+const talkOf = ({ title, words }: LabelledTalk): Talk => ({
+  title,
+  words: words.map((word) => word.text)
+});
+/** What is said beside the point: never the same in what is learned from and in what is judged. */
+const asides = {
+  tuning: () => furtherTalks().map(talkOf),
+  heldOut: () => labelledTalks().map(talkOf)
+};
+
+const mannersOf = ({ things }: Craft): readonly Manner[] =>
+  MANNERS.filter((m) => (m === 'german') === Boolean(things[0]![1]));
+
+/** Many catalogues of three crafts, in every manner, to learn from. */
+export function tuningCatalogues(): Catalogue[] {
+  const talks = asides.tuning();
+  return Array.from({ length: 8 }, (_, round) =>
+    CRAFTS.tuning.flatMap((craft, c) =>
+      mannersOf(craft).map((manner, m) =>
+        makeCatalogue(craft, manner, 1 + 100 * round + 10 * c + m, SIZE, talks)
+      )
+    )
+  ).flat();
+}
+
+/** One catalogue of each of six styles, 600 videos and 500 posts in all; the last three are of crafts never learned from. */
+export function sixStyles(): { tuning: Catalogue; heldOut: Catalogue } {
+  const made = (
+    crafts: readonly Craft[],
+    manners: readonly Manner[],
+    seed: number,
+    talks: readonly Talk[]
+  ) => together(crafts.map((craft, i) => makeCatalogue(craft, manners[i]!, seed + i, SIZE, talks)));
+  return {
+    tuning: made(CRAFTS.tuning, ['same', 'diary', 'german'], 9001, asides.tuning()),
+    heldOut: made(CRAFTS.heldOut, ['question', 'bait', 'german'], 9101, asides.heldOut())
+  };
+}
+
+export function heldOutCatalogues(): Catalogue[] {
+  const talks = asides.heldOut();
+  return CRAFTS.heldOut.flatMap((craft, c) =>
+    mannersOf(craft).map((manner, m) =>
+      makeCatalogue(craft, manner, 7001 + 10 * c + m, SIZE, talks)
+    )
+  );
+}
+
+/**
+ * A catalogue of so many videos and as many posts, as a hundred channels would have it together: each calls the things it
+ * is about by names of its own.
+ */
+export function largeCatalogue(count: number): Catalogue {
+  const channels = Math.ceil(count / SIZE.videos);
+  const made = together(
+    Array.from({ length: channels }, (_, i) => {
+      const craft = [...CRAFTS.tuning, ...CRAFTS.heldOut][i % 6]!;
+      const sign = i.toString(26).replace(/\d/g, (d) => 'qrstuvwxyz'[Number(d)]!);
+      const own = <T extends string | undefined>(word: T) =>
+        word?.replace(/\p{L}{4,}/gu, (w) => `${w}${sign}`) as T;
+      const named: Craft = {
+        ...craft,
+        name: `${craft.name}${i}`,
+        things: craft.things.map(([en, de]) => [own(en), own(de)]),
+        people: craft.people.map(own),
+        towns: craft.towns.map(own)
+      };
+      const manner = mannersOf(craft)[i % mannersOf(craft).length]!;
+      return makeCatalogue(named, manner, 20_001 + i, { videos: 100, posts: 100 });
+    })
+  );
+  return { ...made, videos: made.videos.slice(0, count), posts: made.posts.slice(0, count) };
+}

@@ -1,0 +1,194 @@
+import type { Corpus } from './corpus.ts';
+import type { Told } from './told.ts';
+import { isOtherLanguage, translate, type Dictionaries } from './translate.ts';
+
+/** Of each item: so many of the other side are compared with it. */
+const OF_POST = 12;
+const OF_VIDEO = 6;
+/** Words of a text that it is looked up by, the rarest first. */
+const LOOKED_UP = 28;
+/** What a word of a title, or a name, is worth beside one of the text. */
+const [TITLE, NAME] = [2.5, 1.5];
+
+/** Whom to compare with whom: places of videos and of posts in their lists. */
+export interface Candidate {
+  video: number;
+  post: number;
+}
+
+/** Videos that a word must not be said by more of to be looked up. */
+const commonIn = (videos: number): number => Math.max(40, Math.min(150, videos / 10));
+
+/**
+ * Pairs that have rare words in common, by an index of words: never all against all. Words that many videos say are
+ * not looked up.
+ * @param dictionaries where given, only pairs of two languages are looked for
+ */
+export function candidatesIn(
+  { videos, posts, rarity, terms }: Corpus,
+  dictionaries?: Dictionaries
+): Candidate[] {
+  const translated = dictionaries && new Set([...dictionaries.keys()].map((n) => n.split('>')[1]));
+  const index = indexOf(videos, rarity, terms.size, dictionaries ?? new Map());
+  const common = commonIn(videos.length);
+  const sums = new Float32Array(videos.length);
+  const touched = new Int32Array(videos.length);
+  const ofPosts = new BestOf(posts.length, OF_POST);
+  const ofVideos = new BestOf(videos.length, OF_VIDEO);
+  for (let post = 0; post < posts.length; post++) {
+    if (translated && !translated.has(posts[post]!.language)) continue;
+    let count = 0;
+    const { ids, weights } = keysOf(posts[post]!, rarity);
+    for (let k = 0; k < ids.length; k++) {
+      const [from, to] = [index.starts[ids[k]!]!, index.starts[ids[k]! + 1]!];
+      if (to - from > common) continue;
+      const weight = weights[k]!;
+      for (let i = from; i < to; i++) {
+        const video = index.videos[i]!;
+        if (sums[video] === 0) touched[count++] = video;
+        sums[video]! += weight * index.weights[i]!;
+      }
+    }
+    for (let i = 0; i < count; i++) {
+      const video = touched[i]!;
+      const sum = sums[video]!;
+      ofPosts.offer(post, video, sum);
+      ofVideos.offer(video, post, sum);
+      sums[video] = 0;
+    }
+  }
+  const found = new Map<number, Candidate>();
+  const add = (video: number, post: number) =>
+    found.set(video * posts.length + post, { video, post });
+  ofPosts.each((post, video) => add(video, post));
+  ofVideos.each(add);
+  for (const { video, post } of nearInTime(videos, posts)) add(video, post);
+  const all = [...found.values()];
+  return dictionaries
+    ? all.filter(({ video, post }) => isOtherLanguage(videos[video]!, posts[post]!))
+    : all;
+}
+
+/** Of each of many owners the few others that are worth most. */
+class BestOf {
+  readonly #others: Int32Array;
+  readonly #worths: Float32Array;
+  readonly #size: number;
+
+  constructor(owners: number, size: number) {
+    this.#size = size;
+    this.#others = new Int32Array(owners * size);
+    this.#worths = new Float32Array(owners * size);
+  }
+
+  offer(owner: number, other: number, worth: number): void {
+    const from = owner * this.#size;
+    let i = from + this.#size - 1;
+    if (this.#worths[i]! >= worth) return;
+    while (i > from && this.#worths[i - 1]! < worth) {
+      this.#worths[i] = this.#worths[i - 1]!;
+      this.#others[i] = this.#others[i - 1]!;
+      i--;
+    }
+    this.#worths[i] = worth;
+    this.#others[i] = other;
+  }
+
+  each(take: (owner: number, other: number) => void): void {
+    for (let i = 0; i < this.#others.length; i++)
+      if (this.#worths[i]! > 0) take(Math.floor(i / this.#size), this.#others[i]!);
+  }
+}
+
+/** Which videos say a word, and how much it counts in each: those of word `w` lie from `starts[w]` on. */
+interface Index {
+  starts: Int32Array;
+  videos: Int32Array;
+  weights: Float32Array;
+}
+
+function indexOf(
+  videos: readonly Told[],
+  rarity: Float32Array,
+  size: number,
+  dictionaries: Dictionaries
+): Index {
+  const keys = videos.map((video) => keysInAll(video, rarity, dictionaries));
+  const starts = new Int32Array(size + 1);
+  for (const { ids } of keys) for (const id of ids) starts[id + 1]!++;
+  for (let id = 0; id < size; id++) starts[id + 1]! += starts[id]!;
+  const next = starts.slice();
+  const said = new Int32Array(starts[size]!);
+  const weights = new Float32Array(starts[size]!);
+  for (let video = 0; video < keys.length; video++) {
+    const key = keys[video]!;
+    for (let k = 0; k < key.ids.length; k++) {
+      const at = next[key.ids[k]!]!++;
+      said[at] = video;
+      weights[at] = key.weights[k]!;
+    }
+  }
+  return { starts, videos: said, weights };
+}
+
+/** Videos that are looked at of those published next before and next after a post, and within how many days. */
+const NEXT = 2;
+const NEAR_DAYS = 30;
+
+/** What came out about the same time: where no words are shared, that is all there is to go by. */
+function nearInTime(videos: readonly Told[], posts: readonly Told[]): Candidate[] {
+  const dated = videos
+    .flatMap(({ day }, at) => (day === null ? [] : [{ day, at }]))
+    .sort((a, b) => a.day - b.day);
+  return posts.flatMap(({ day }, post) => {
+    if (day === null) return [];
+    let [low, high] = [0, dated.length];
+    while (low < high) {
+      const middle = (low + high) >> 1;
+      if (dated[middle]!.day < day) low = middle + 1;
+      else high = middle;
+    }
+    return dated
+      .slice(Math.max(0, low - NEXT), low + NEXT)
+      .filter((video) => Math.abs(video.day - day) <= NEAR_DAYS)
+      .map(({ at }): Candidate => ({ video: at, post }));
+  });
+}
+
+/** What an item is looked up by, and how much each word counts. */
+interface Keys {
+  ids: number[];
+  weights: number[];
+}
+
+/** The same with the words that posts in other languages have for it. */
+function keysInAll(video: Told, rarity: Float32Array, dictionaries: Dictionaries): Keys {
+  const keys = keysOf(video, rarity);
+  for (const name of dictionaries.keys()) {
+    const [from, to = ''] = name.split('>');
+    if (from !== video.language) continue;
+    for (const id of translate(video, to, dictionaries)?.title ?? []) {
+      if (keys.ids.includes(id)) continue;
+      keys.ids.push(id);
+      keys.weights.push(TITLE * rarity[id]!);
+    }
+  }
+  return keys;
+}
+
+function keysOf({ title, names, tags, text, often }: Told, rarity: Float32Array): Keys {
+  const keys: Keys = { ids: [], weights: [] };
+  const add = (id: number, weight: number) => {
+    if (weight <= 0) return;
+    keys.ids.push(id);
+    keys.weights.push(weight);
+  };
+  for (const id of title) add(id, TITLE * rarity[id]!);
+  for (const id of names) add(id, NAME * rarity[id]!);
+  for (const id of tags) add(id, rarity[id]!);
+  const rarest = new BestOf(1, LOOKED_UP);
+  for (let i = 0; i < text.length; i++)
+    rarest.offer(0, i, rarity[text[i]!]! ** 2 * Math.min(2, often[i]!));
+  rarest.each((_, i) => add(text[i]!, rarity[text[i]!]! ** 2 * Math.min(2, often[i]!)));
+  return keys;
+}

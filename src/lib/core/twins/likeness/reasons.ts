@@ -1,0 +1,102 @@
+import { z } from 'zod';
+import type { Corpus } from './corpus.ts';
+import type { Compared } from './compared.ts';
+
+/** What speaks for a pair or against it. Words are given as one of the two writes them. */
+export const reasonSchema = z.discriminatedUnion('kind', [
+  z.object({ kind: z.literal('same-title') }),
+  z.object({ kind: z.literal('title-words'), words: z.array(z.string()) }),
+  z.object({ kind: z.literal('title-in-text'), side: z.enum(['video', 'post']) }),
+  /** Of what both say, between 0 and 1. */
+  z.object({ kind: z.literal('texts'), alike: z.number() }),
+  z.object({ kind: z.literal('names'), words: z.array(z.string()) }),
+  z.object({ kind: z.literal('figures'), words: z.array(z.string()) }),
+  z.object({ kind: z.literal('tags'), words: z.array(z.string()) }),
+  z.object({ kind: z.literal('same-picture') }),
+  /** Days from the video to the post. */
+  z.object({ kind: z.literal('days'), days: z.number() }),
+  z.object({ kind: z.literal('same-part'), part: z.number() }),
+  z.object({ kind: z.literal('other-part'), video: z.number(), post: z.number() }),
+  z.object({ kind: z.literal('little-in-common') }),
+  z.object({ kind: z.literal('other-language'), video: z.string(), post: z.string() }),
+  /** Another is nearly as much alike, or more. */
+  z.object({ kind: z.literal('rival'), side: z.enum(['video', 'post']) })
+]);
+export type Reason = z.infer<typeof reasonSchema>;
+
+const AGAINST: ReadonlySet<Reason['kind']> = new Set([
+  'other-part',
+  'little-in-common',
+  'other-language',
+  'rival'
+]);
+/** Days within which two came out together, and beyond which they did not. */
+const SOON = 21;
+const LATE = 180;
+
+/** Whether it speaks for the pair. */
+export const speaksFor = (reason: Reason): boolean =>
+  reason.kind === 'days' ? Math.abs(reason.days) <= SOON : !AGAINST.has(reason.kind);
+
+const MOST_WORDS = 6;
+/** Rarity from which on a word tells something. */
+const RARE = 0.3;
+const NEAR = 1.5;
+
+export function reasonsFor(pair: Compared, corpus: Corpus): Reason[] {
+  const [video, post] = [corpus.videos[pair.video]!, corpus.posts[pair.post]!];
+  const { likeness } = pair;
+  const reasons: Reason[] = [];
+  const words = (a: Int32Array, b: Int32Array) => rareIn(a, b, corpus);
+  if (likeness.titleInTitle > 0.99 && likeness.titleOfPost > 0.99)
+    reasons.push({ kind: 'same-title' });
+  else {
+    const shared = words(video.title, post.title).filter((word) => !/^\d+$/.test(word));
+    if (shared.length > 0) reasons.push({ kind: 'title-words', words: shared });
+    if (likeness.titleInPost > MOSTLY && likeness.titleInTitle <= MOSTLY)
+      reasons.push({ kind: 'title-in-text', side: 'post' });
+    if (likeness.titleInVideo > MOSTLY && likeness.titleOfPost <= MOSTLY)
+      reasons.push({ kind: 'title-in-text', side: 'video' });
+  }
+  if (likeness.part === 'same') reasons.push({ kind: 'same-part', part: video.part!.number });
+  if (likeness.part === 'other')
+    reasons.push({ kind: 'other-part', video: video.part!.number, post: post.part!.number });
+  if (likeness.samePicture) reasons.push({ kind: 'same-picture' });
+  const names = words(video.names, post.names);
+  if (names.length > 0) reasons.push({ kind: 'names', words: names });
+  // The number of a part is no figure.
+  const figures = words(video.figures, post.figures).filter(
+    (figure) => Number(figure) !== video.part?.number
+  );
+  if (figures.length > 0) reasons.push({ kind: 'figures', words: figures });
+  const tags = words(video.tags, post.tags);
+  if (tags.length > 0) reasons.push({ kind: 'tags', words: tags });
+  if (likeness.texts !== null)
+    reasons.push(
+      likeness.texts >= MUCH
+        ? { kind: 'texts', alike: likeness.texts }
+        : { kind: 'little-in-common' }
+    );
+  if (likeness.days !== null && (Math.abs(likeness.days) <= SOON || Math.abs(likeness.days) > LATE))
+    reasons.push({ kind: 'days', days: likeness.days });
+  if (likeness.language === 'other')
+    reasons.push({ kind: 'other-language', video: video.language, post: post.language });
+  if (pair.ofVideo !== null && pair.ofVideo > pair.alone - NEAR)
+    reasons.push({ kind: 'rival', side: 'post' });
+  if (pair.ofPost !== null && pair.ofPost > pair.alone - NEAR)
+    reasons.push({ kind: 'rival', side: 'video' });
+  return reasons;
+}
+const MOSTLY = 0.75;
+const MUCH = 0.1;
+
+/** The rarest words that stand in both, about as they follow each other. */
+function rareIn(ids: Int32Array, others: Int32Array, { rarity, terms }: Corpus): string[] {
+  const known = new Set(others);
+  return [...ids]
+    .filter((id) => known.has(id) && rarity[id]! >= RARE)
+    .sort((a, b) => rarity[b]! - rarity[a]!)
+    .slice(0, MOST_WORDS)
+    .sort((a, b) => a - b)
+    .map((id) => terms.shown(id));
+}

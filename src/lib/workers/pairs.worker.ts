@@ -1,0 +1,4 @@
+import { expose } from 'comlink';
+import { pairsApi } from './pairsApi.ts';
+
+expose(pairsApi);

@@ -1,0 +1,81 @@
+import { expect, idle, row, test } from './app.ts';
+
+test.describe('the catalogue of earlier years', () => {
+  test('sure pairs are made at once, doubtful ones one by one, and all can be undone', async ({
+    page,
+    backApp
+  }) => {
+    await page.goto(backApp.origin);
+    await expect(row(page, 'Threading a four-shaft twill, slowly')).toBeVisible();
+    await idle(page);
+    const inStep = page.getByRole('button', { name: /^In step \d+$/ });
+    const before = Number(/\d+/.exec(await inStep.innerText())?.[0]);
+    await page.getByRole('link', { name: 'Find pairs' }).click();
+    await expect(page.getByRole('heading', { level: 1, name: 'Find pairs' })).toBeVisible();
+    await page.getByRole('button', { name: /^Read captions of \d+ videos$/ }).click();
+    await expect(page.getByText(/^\d+ videos read\.$/)).toBeVisible({ timeout: 60_000 });
+    const sure = page.getByRole('list', { name: 'Sure pairs' });
+    await expect(sure.getByRole('listitem').first()).toBeVisible();
+    const count = await sure.getByRole('listitem').count();
+    expect(count).toBeGreaterThan(25);
+
+    // One of them is looked at and left out.
+    const name = (await sure.getByRole('checkbox').first().getAttribute('aria-label')) ?? '';
+    const leftOut = sure.getByRole('checkbox', { name, exact: true });
+    await leftOut.press('Space');
+    await page.getByRole('button', { name: `Pair ${count - 1} of ${count}` }).click();
+    await expect(page.getByText(`${count - 1} pairs made.`)).toBeVisible();
+    await expect.poll(() => sure.getByRole('listitem').count()).toBeLessThan(5);
+    await page.getByRole('button', { name: 'Undo' }).click();
+    await expect(sure.getByRole('listitem')).toHaveCount(count);
+    await page.getByRole('button', { name: `Pair ${count - 1} of ${count}` }).click();
+    await expect.poll(() => sure.getByRole('listitem').count()).toBeLessThan(5);
+
+    // What was left out is no pair, and is not suggested again.
+    await expect(leftOut).not.toBeChecked();
+    await sure
+      .getByRole('listitem')
+      .filter({ has: page.getByRole('checkbox', { name, exact: true }) })
+      .getByRole('button', { name: /are not a pair$/ })
+      .click();
+    await expect(page.getByText('will not be suggested again')).toBeVisible();
+    await expect(leftOut).toHaveCount(0);
+
+    const doubtful = page.getByRole('list', { name: 'Pairs to check' });
+    const first = doubtful.getByRole('listitem').first();
+    const title = (await first.getAttribute('aria-label')) ?? '';
+    await first.getByLabel('How they belong together').selectOption('The video has several posts');
+    await first.getByRole('button', { name: 'Pair', exact: true }).click();
+    await expect(doubtful.getByLabel(title, { exact: true })).toHaveCount(0);
+
+    await page.getByText(/^Decided \(\d+\)$/).click();
+    const decided = page.getByRole('list', { name: 'Decided pairs' });
+    await expect(decided.getByText('The video has several posts')).toBeVisible();
+    await expect(decided.getByRole('button', { name: /^Suggest .* again$/ })).toHaveCount(1);
+
+    // Tied halves stand side by side; a reload changes nothing.
+    await page.reload();
+    await expect(page.getByText(/^Decided \(\d+\)$/)).toBeVisible();
+    await page.getByRole('link', { name: 'Back to In step' }).click();
+    await expect(inStep).toHaveText(`In step ${before + count}`);
+  });
+});
+
+test('a video and a post that are selected can be paired by hand, and unpaired', async ({
+  home: page
+}) => {
+  const [video, post] = [
+    'Straight selvedges: five things that helped',
+    'What a woven metre costs, and why'
+  ];
+  for (const title of [video, post])
+    await page.getByRole('checkbox', { name: `Select ${title}` }).check();
+  await page.getByRole('button', { name: 'Pair these two' }).click();
+  await expect(page.getByText(`“${video}” is paired.`)).toBeVisible();
+  await expect(row(page, `${video}: In step`)).toBeVisible();
+  await page.goto('/pairs');
+  await page.getByText('Decided (1)').click();
+  await page.getByRole('button', { name: `Unpair “${video}” and “${post}”` }).click();
+  await page.goto('/');
+  await expect(row(page, `${video}: No post yet`)).toBeVisible();
+});
