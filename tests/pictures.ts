@@ -62,10 +62,6 @@ test('the pictures', async ({ home: page, world }) => {
   const link = page.getByRole('link', { name: 'View post' });
   await expect(link).toBeVisible();
   await idle(page);
-  const post = await page.context().newPage();
-  await post.goto((await link.getAttribute('href')) ?? '');
-  await shoot(post, 'published-post');
-  await post.close();
 
   // The booth: script and storyboard; two films, as contact sheets; one of them at the channel.
   await page.goto('/');
@@ -193,4 +189,17 @@ test('the pictures', async ({ home: page, world }) => {
   await expect(page.getByRole('button', { name: 'Use the demo blog' })).toBeVisible();
   await idle(page);
   await shoot(page, 'first-visit');
+});
+
+test('the picture of pairs', async ({ page, backApp }) => {
+  test.setTimeout(120_000);
+  await page.goto(backApp.origin);
+  await expect(row(page, TWILL)).toBeVisible();
+  await idle(page);
+  await page.getByRole('link', { name: 'Find pairs' }).click();
+  await page.getByRole('button', { name: /^Read captions of/ }).click();
+  await expect(page.getByText(/^\d+ videos read\.$/)).toBeVisible({ timeout: 60_000 });
+  await page.getByRole('heading', { name: /^To check/ }).scrollIntoViewIfNeeded();
+  await page.mouse.wheel(0, 250);
+  await shoot(page, 'pairs');
 });

@@ -6,7 +6,13 @@ import {
 import { db } from './db.ts';
 
 export async function note(line: Omit<NewJournalLine, 'at'>): Promise<void> {
-  await db.journal.add(journalLineSchema.parse({ ...line, at: new Date().toISOString() }));
+  await noteAll([line]);
+}
+
+/** Several lines of one moment, all at once. */
+export async function noteAll(lines: readonly Omit<NewJournalLine, 'at'>[]): Promise<void> {
+  const at = new Date().toISOString();
+  await db.journal.bulkAdd(lines.map((line) => journalLineSchema.parse({ ...line, at })));
 }
 
 /** Lines of a stretch of time, ISO 8601; the end is not part of it. */

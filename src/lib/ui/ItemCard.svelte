@@ -11,8 +11,10 @@
     side: 'video' | 'post';
     /** What was told of it at networks. */
     told?: readonly PublishedUpdate[];
+    /** Further posts about the same video. */
+    others?: number;
   }
-  let { half, side, told = [] }: Props = $props();
+  let { half, side, told = [], others = 0 }: Props = $props();
 </script>
 
 <article
@@ -64,6 +66,7 @@
         <span class={half.visibility === 'public' ? '' : 'max-sm:hidden'}>no captions</span>
       {/if}
       {#if half.isMade}<span>made here</span>{/if}
+      {#if others > 0}<span>and {plural(others, 'more post', 'more posts')}</span>{/if}
       {#if told.length > 0}
         <a
           href="/updates/{half.id}"

@@ -315,7 +315,7 @@ const LINES: Record<JournalLine['what'], string> = {
   restored: 'Restored',
   accepted: 'Accepted as in step',
   paired: 'Paired',
-  unpaired: 'Unpaired',
+  unpaired: 'Pairing undone',
   'not-a-pair': 'Marked as not a pair'
 };
 export const outcomeLabels: Record<Outcome, string> = {

@@ -1,6 +1,6 @@
-import type { Relation, Tie } from '$lib/core/model/tie.ts';
-import { tieId } from '$lib/core/model/tie.ts';
-import { note } from '$lib/data/journal.ts';
+import type { NewJournalLine } from '$lib/core/model/journal.ts';
+import { tieId, type Relation, type Tie } from '$lib/core/model/tie.ts';
+import { noteAll } from '$lib/data/journal.ts';
 import { decideTies, restoreTies } from '$lib/data/ties.ts';
 import { videosToRead } from '$lib/data/unpaired.ts';
 import { readDetails } from './details.ts';
@@ -21,12 +21,7 @@ export interface Decided {
 export async function decidePairs(decided: readonly Decided[]): Promise<() => Promise<void>> {
   const at = new Date().toISOString();
   const before = await decideTies(decided.map((d) => ({ ...d, at })));
-  for (const { video, titles, relation } of decided)
-    await note({
-      what: relation === 'none' ? 'not-a-pair' : 'paired',
-      itemId: video,
-      title: titles.video
-    });
+  await noteDecided(decided, ({ relation }) => (relation === 'none' ? 'not-a-pair' : 'paired'));
   return () => undecide(decided, before);
 }
 
@@ -39,9 +34,14 @@ export async function undecide(
     decided.map(({ video, post }) => tieId(video, post)),
     before
   );
-  for (const { video, titles } of decided)
-    await note({ what: 'unpaired', itemId: video, title: titles.video });
+  await noteDecided(decided, () => 'unpaired');
 }
+
+const noteDecided = <T extends Omit<Decided, 'relation'>>(
+  decided: readonly T[],
+  whatOf: (decided: T) => NewJournalLine['what']
+): Promise<void> =>
+  noteAll(decided.map((d) => ({ what: whatOf(d), itemId: d.video, title: d.titles.video })));
 
 /** Videos that are read at once: a site is not to be pressed. */
 const AT_ONCE = 4;

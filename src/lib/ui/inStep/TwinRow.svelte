@@ -70,6 +70,7 @@
         half={twin.post}
         side="post"
         told={told.get(twin.post.id)}
+        others={twin.otherPosts.length}
       />{:else}<NextStep {twin} side="post" />{/if}
   </div>
 </div>

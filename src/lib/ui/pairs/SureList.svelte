@@ -6,6 +6,10 @@
 
   let { view }: { view: PairsState } = $props();
 
+  /** Rows that are drawn at first, and more each time. */
+  const MORE = 100;
+  let most = $state(MORE);
+
   /** The three that tell most. */
   const because = (pair: ShownPair) =>
     pair.reasons
@@ -16,7 +20,7 @@
 </script>
 
 <ul class="flex flex-col" aria-label="Sure pairs">
-  {#each view.sure as pair (pair.id)}
+  {#each view.sure.slice(0, most) as pair (pair.id)}
     {@const isChosen = !view.skipped.has(pair.id)}
     <li
       class="grid grid-cols-[1.5rem_minmax(0,1fr)_auto] items-center gap-x-2 gap-y-0.5 border-b border-line px-2 py-1.5 md:grid-cols-[1.5rem_minmax(0,1fr)_minmax(0,1fr)_auto]"
@@ -60,3 +64,8 @@
     </li>
   {/each}
 </ul>
+{#if view.sure.length > most}
+  <button class="plain btn self-start btn-sm" onclick={() => (most += MORE)}
+    >Show more ({view.sure.length - most} left)</button
+  >
+{/if}

@@ -4,15 +4,7 @@ import { assign } from './assign.ts';
 import { candidatesIn, type Candidate } from './candidates.ts';
 import type { Compared } from './compared.ts';
 import { corpusOf, type Corpus } from './corpus.ts';
-import {
-  compare,
-  featuresOf,
-  rivalFeatures,
-  weigh,
-  type Likeness,
-  type Nearness,
-  type Weighed
-} from './features.ts';
+import { compare, featuresOf, rivalFeatures, weigh, type Weighed } from './features.ts';
 import { isClip, leftOvers } from './leftOver.ts';
 import { reasonsFor, type Reason } from './reasons.ts';
 import type { Told, ToldItem } from './told.ts';
