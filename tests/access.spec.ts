@@ -72,6 +72,24 @@ for (const colorScheme of ['light', 'dark'] as const) {
       await expectNoFindings(page, 'Review');
     });
 
+    test('axe finds nothing on pairs, sure ones, doubtful ones and decided ones', async ({
+      page,
+      backApp
+    }) => {
+      await page.goto(backApp.origin);
+      await expect(row(page, TWILL)).toBeVisible();
+      await idle(page);
+      await page.getByRole('link', { name: 'Find pairs' }).click();
+      await page
+        .getByRole('list', { name: 'Sure pairs' })
+        .getByRole('button', { name: /are not a pair$/ })
+        .first()
+        .click();
+      await expect(page.getByText('Decided (1)')).toBeVisible();
+      await openPanels(page);
+      await expectNoFindings(page, 'Pairs');
+    });
+
     test('axe finds nothing on any view', async ({ home: page }) => {
       await expectNoFindings(page, 'In step');
       await page.keyboard.press('Control+k');
