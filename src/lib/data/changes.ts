@@ -12,6 +12,8 @@ type TableName =
   | 'transfers'
   | 'bodies'
   | 'places'
+  | 'details'
+  | 'baselines'
   | 'playlists'
   | 'twins';
 

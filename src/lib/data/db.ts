@@ -7,6 +7,7 @@ import type { LaneRecord } from '$lib/core/lanes/record.ts';
 import type { Step } from '$lib/core/model/step.ts';
 import type { LaneRun, Pause } from '$lib/core/lanes/run.ts';
 import type { Transfer } from '$lib/core/delivery/transfer.ts';
+import type { Baseline, Making, MakingText } from '$lib/core/model/baseline.ts';
 import type { Item } from '$lib/core/model/item.ts';
 import type { JournalLine } from '$lib/core/model/journal.ts';
 import type { Place } from '$lib/core/model/place.ts';
@@ -18,6 +19,7 @@ import type { Narration, Render } from '$lib/core/narration/narration.ts';
 import { newUpdateDraft, type UpdateDraft } from '$lib/core/updates/draft.ts';
 import type { Tie } from '$lib/core/model/tie.ts';
 import type { Twin } from '$lib/core/model/twin.ts';
+import { detailsMark } from '$lib/core/twins/detailsMark.ts';
 import { renameAll, toVersion10 } from './renamed.ts';
 import type { Body, Decision, Details, Draft, KeptSpeech, Media, Trashed, Work } from './rows.ts';
 
@@ -54,6 +56,10 @@ export class Database extends Dexie {
   twins!: EntityTable<Twin, 'id'>;
   decisions!: EntityTable<Decision, 'id'>;
   ties!: EntityTable<Tie, 'id'>;
+  baselines!: EntityTable<Baseline, 'id'>;
+  makings!: EntityTable<Making, 'id'>;
+  /** The posts of makings, apart because pairing does not need them. */
+  makingTexts!: EntityTable<MakingText, 'id'>;
   drafts!: EntityTable<Draft, 'id'>;
   work!: EntityTable<Work, 'id'>;
   templates!: EntityTable<{ placeId: string; template: Template }, 'placeId'>;
@@ -129,11 +135,21 @@ export class Database extends Dexie {
     this.version(10).stores({}).upgrade(toVersion10);
     this.version(11).stores({ voices: 'id', library: 'id' });
     this.version(12).stores({ ties: 'id' });
+    this.version(13)
+      .stores({ details: 'id, mark', baselines: 'id', makings: 'id, key', makingTexts: 'id' })
+      .upgrade((change) =>
+        change
+          .table('details')
+          .toCollection()
+          .modify((details: Details) => {
+            details.mark = detailsMark(details);
+          })
+      );
   }
 }
 
 /** The version of the tables as they are declared here. */
-const VERSION = 12;
+const VERSION = 13;
 /** IndexedDB counts whole numbers; Dexie leaves room for nine between two of its own. */
 const STEPS = 10;
 

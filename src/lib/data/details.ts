@@ -1,4 +1,5 @@
 import { db } from './db.ts';
+import { detailsMark, readMark } from '$lib/core/twins/detailsMark.ts';
 import type { Details } from './rows.ts';
 
 export const getDetails = async (id: string): Promise<Details | null> =>
@@ -6,6 +7,13 @@ export const getDetails = async (id: string): Promise<Details | null> =>
 
 export const detailsOf = async (ids: readonly string[]): Promise<Details[]> =>
   (await db.details.bulkGet([...ids])).filter((d) => d !== undefined);
+
+/** Within a transaction that reads `details`: hashes of captions and chapters by video, without either. */
+export async function detailsMarks(): Promise<Map<string, ReturnType<typeof readMark>>> {
+  const ordered = db.details.orderBy('mark');
+  const [ids, marks] = await Promise.all([ordered.primaryKeys(), ordered.keys()]);
+  return new Map(ids.map((id, i) => [id, readMark(String(marks[i]))]));
+}
 
 /**
  * Changes what is known of a video's page, starting from nothing where nothing is known yet.
@@ -20,7 +28,8 @@ export function patchDetails(id: string, patch: Partial<Omit<Details, 'id'>>): P
       seekTo: '',
       read: ''
     };
-    const details = { ...known, ...patch };
+    const changed = { ...known, ...patch };
+    const details = { ...changed, mark: detailsMark(changed) };
     await db.details.put(details);
     return details;
   });

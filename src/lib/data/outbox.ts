@@ -11,11 +11,12 @@ import {
   type OutboxEntry,
   type OutboxState
 } from '$lib/core/delivery/outbox.ts';
-import { isUpdate, type Payload } from '$lib/core/delivery/payload.ts';
+import { isUpdate, type Payload, type PostPayload } from '$lib/core/delivery/payload.ts';
 import type { EntryStore } from '$lib/core/delivery/deliver.ts';
 import { transferSchema, type Transfer } from '$lib/core/delivery/transfer.ts';
 import type { Template } from '$lib/core/article/template/template.ts';
 import { db } from './db.ts';
+import { newWork, type Work } from './rows.ts';
 
 /** What is to be published, and where. `url` is given where it stands there already. */
 export type PublishRequest = Pick<OutboxEntry, 'key' | 'itemId' | 'placeId' | 'payload'> &
@@ -55,6 +56,37 @@ export const requestPost = (
     await putRequest(request, now);
     await db.templates.put({ placeId: done.channelId, template: done.template });
     await db.drafts.delete(done.draftId);
+  });
+
+/**
+ * The same for a post that is brought up to date over what stands at its blog, as the user has seen it:
+ * an undo brings that back. The desk goes on from the text that goes out.
+ * @param there what stands at the blog, as a payload, and its fingerprint
+ * @param edited as the desk keeps an edited text; null where it is as it was made
+ */
+export const requestPostUpdate = (
+  key: string,
+  payload: PostPayload,
+  there: { payload: PostPayload; fingerprint: string },
+  edited: Work['edited'],
+  now: number
+): Promise<OutboxEntry | null> =>
+  db.transaction('rw', db.outbox, db.work, async () => {
+    const known = await db.outbox.get(key);
+    if (!known) return null;
+    const wanted = changeRequest(known, { wanted: 'published', payload }, now);
+    const entry = outboxEntrySchema.parse({
+      ...wanted,
+      findings: [],
+      sent: there.payload,
+      held: there.fingerprint,
+      seen: ''
+    });
+    await db.outbox.put(entry);
+    const work = await db.work.get(entry.itemId);
+    if (work) await db.work.update(entry.itemId, { edited });
+    else if (edited) await db.work.put({ ...newWork(entry.itemId), edited });
+    return entry;
   });
 
 /** The same for a video with the file that follows it. */

@@ -2,6 +2,7 @@ import type { Item } from '$lib/core/model/item.ts';
 import type { Twin } from '$lib/core/model/twin.ts';
 import type { PairingFacts } from '$lib/core/twins/circumstances.ts';
 import { db } from './db.ts';
+import { detailsMarks } from './details.ts';
 
 export const getTwin = (id: string): Promise<Twin | undefined> => db.twins.get(id);
 
@@ -35,10 +36,13 @@ export function readForPairing(): Promise<{
     db.outbox,
     db.transfers,
     db.ties,
-    db.places
+    db.places,
+    db.baselines,
+    db.makings,
+    db.details
   ];
   return db.transaction('r', tables, async () => {
-    const [items, decisions, drafts, narrations, entries, transfers, ties, linked] =
+    const [items, decisions, drafts, narrations, entries, transfers, ties, linked, ...known] =
       await Promise.all([
         db.items.toArray(),
         db.decisions.toArray(),
@@ -47,12 +51,29 @@ export function readForPairing(): Promise<{
         db.outbox.toArray(),
         db.transfers.toArray(),
         db.ties.toArray(),
-        db.places.toArray()
+        db.places.toArray(),
+        db.baselines.toArray(),
+        db.makings.toArray(),
+        detailsMarks()
       ]);
+    const [baselines, makings, details] = known;
     const places = linked.sort((a, b) => (a.linked < b.linked ? -1 : 1)).map((p) => p.id);
     const setAside = decisions.filter((d) => d.kind === 'set-aside');
     const accepted = decisions.flatMap(({ id, titles }) => (titles ? [{ id, titles }] : []));
-    const facts = { setAside, accepted, drafts, narrations, entries, transfers, ties };
+    const facts = {
+      setAside,
+      accepted,
+      drafts,
+      narrations,
+      entries,
+      transfers,
+      ties,
+      videos: items.flatMap((item) => (item.kind === 'video' ? [item.id] : [])),
+      baselines,
+      makings,
+      details,
+      places: linked.map(({ id, checked, problem }) => ({ id, read: problem ? '' : checked }))
+    };
     return { items, facts, places };
   });
 }

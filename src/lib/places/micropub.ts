@@ -8,6 +8,7 @@ import {
   type Payload,
   type PostPayload
 } from '$lib/core/delivery/payload.ts';
+import { textHash } from '$lib/core/text/textHash.ts';
 import { hashOf } from '$lib/core/model/hash.ts';
 import type { Item, Visibility } from '$lib/core/model/item.ts';
 import { itemId } from '$lib/core/model/ids.ts';
@@ -47,8 +48,19 @@ export class MicropubBlog extends MicropubPlace {
   override async remove(url: string, _key: string, payload?: Payload): Promise<void> {
     if (!payload || !isChange(payload)) return super.remove(url);
     const { change } = payload;
-    if (change.what === 'retitle') await this.#putTitleBack(url, change);
-    else await this.#removeEmbed(url, change.html);
+    switch (change.what) {
+      case 'retitle':
+        return this.#putTitleBack(url, change);
+      case 'embed':
+        return this.#removeEmbed(url, change.html);
+      case 'content': {
+        const there = await this.source(url);
+        if (there && htmlOf(there) === change.to) await this.#setContent(url, change.from);
+        return;
+      }
+      case 'to-draft':
+        return this.#setStatus(url, change.from);
+    }
   }
 
   async look(url: string): Promise<Held | null> {
@@ -62,16 +74,47 @@ export class MicropubBlog extends MicropubPlace {
   }
 
   async #change(url: string, change: ChangePayload['change']): Promise<string> {
-    if (change.what === 'retitle') {
-      // A title that is neither the one we knew nor the one we want is somebody's choice.
-      // Where it cannot be read, the change itself says why.
-      const properties = await this.source(url).catch(() => null);
-      const name = properties && first(properties, 'name');
-      if (name !== null && name !== change.from && name !== change.to)
-        throw new PlaceError({ kind: 'changed-there', url, detail: name });
-      await this.retitle(url, change.to);
-    } else await this.addEmbed(url, change.html, change.embedUrl);
+    switch (change.what) {
+      case 'retitle':
+        // A title that is neither the one we knew nor the one we want is somebody's choice.
+        await this.#refuseOther(url, change, (there) => first(there, 'name'));
+        await this.retitle(url, change.to);
+        break;
+      case 'content':
+        await this.#refuseOther(url, change, htmlOf);
+        await this.#setContent(url, change.to);
+        break;
+      case 'to-draft':
+        await this.#setStatus(url, 'draft');
+        break;
+      case 'embed':
+        await this.addEmbed(url, change.html, change.embedUrl);
+    }
     return url;
+  }
+
+  async #refuseOther(
+    url: string,
+    { from, to }: { from: string; to: string },
+    read: (there: Properties) => string
+  ): Promise<void> {
+    // Where it cannot be read, the change itself says why.
+    const there = await this.source(url).catch(() => null);
+    const is = there && read(there);
+    if (is !== null && is !== from && is !== to)
+      throw new PlaceError({ kind: 'changed-there', url, detail: is.slice(0, 200) });
+  }
+
+  async #setContent(url: string, html: string): Promise<void> {
+    await this.micropub({ action: 'update', url, replace: { content: [{ html }] } });
+  }
+
+  async #setStatus(url: string, status: Held['status']): Promise<void> {
+    const replace = {
+      'post-status': [status === 'draft' ? 'draft' : 'published'],
+      ...(status !== 'draft' && { visibility: [status] })
+    };
+    await this.micropub({ action: 'update', url, replace });
   }
 
   /** A title that was changed once more since is somebody's choice, and stays. */
@@ -86,8 +129,7 @@ export class MicropubBlog extends MicropubPlace {
     const html = htmlOf(properties);
     const without = html.replace(`${embed}\n`, '').replace(embed, '');
     if (without === html) return;
-    const replace = { content: [{ html: without }] };
-    await this.micropub({ action: 'update', url, replace });
+    await this.#setContent(url, without);
   }
 
   /** Gives a post that we did not make another title, and changes nothing else of it. */
@@ -104,11 +146,7 @@ export class MicropubBlog extends MicropubPlace {
     if (!properties) throw new PlaceError({ kind: 'not-found', url });
     const html = htmlOf(properties);
     if (cleanHtml(html, url).embeds.includes(embedUrl)) return;
-    await this.micropub({
-      action: 'update',
-      url,
-      replace: { content: [{ html: `${embed}\n${html}` }] }
-    });
+    await this.#setContent(url, `${embed}\n${html}`);
   }
 
   async listOwn(): Promise<OwnItem[]> {
@@ -166,16 +204,26 @@ function heldOf(properties: Properties): Held {
         ? 'private'
         : 'public';
   const title = first(properties, 'name');
+  const excerpt = first(properties, 'summary');
+  const tags = (properties.category ?? []).map(String);
   const content = JSON.stringify([
     title,
     htmlText(html).replace(/\s+/g, ' ').trim(),
     embeds,
     links,
-    (properties.category ?? []).map(String).sort(),
-    first(properties, 'summary'),
+    tags.toSorted(),
+    excerpt,
     status
   ]);
-  return { fingerprint: `${content.length}-${hashOf(content)}`, title, html, status };
+  const fingerprint = `${content.length}-${hashOf(content)}`;
+  return { fingerprint, title, html, status, excerpt, tags, picture: pictureOf(properties) };
+}
+
+function pictureOf(properties: Properties): string {
+  const photo = properties.photo?.[0];
+  return photo && typeof photo === 'object' && 'value' in photo
+    ? String(photo.value)
+    : String(photo ?? '');
 }
 
 const originOf = (properties: Properties): string | null =>
@@ -208,6 +256,7 @@ function toOwnItem(properties: Properties, placeId: string, visibility: Visibili
     licence: '',
     duration: null,
     summary: first(properties, 'summary') || htmlText(html).slice(0, 240),
+    textHash: textHash(html),
     pictures: [],
     embedUrl: '',
     contentUrl: '',

@@ -4,6 +4,8 @@ import { isVideo, type Payload, type VideoPayload } from '$lib/core/delivery/pay
 import { itemId } from '$lib/core/model/ids.ts';
 import type { Item } from '$lib/core/model/item.ts';
 import { keyOfUid, uidOfKey } from '$lib/core/model/origin.ts';
+import { paragraphsToHtml } from '$lib/core/text/html.ts';
+import { textHash } from '$lib/core/text/textHash.ts';
 import { PlaceError } from '$lib/core/model/place.ts';
 import { first, MicropubPlace, type Properties } from './micropubPlace.ts';
 import { understood } from './understood.ts';
@@ -137,6 +139,7 @@ function toItem(properties: Properties, placeId: string): Item {
     licence: '',
     duration: Number(first(properties, 'duration')) || null,
     summary: first(properties, 'content').slice(0, 240),
+    textHash: textHash(paragraphsToHtml(first(properties, 'content'))),
     pictures: photo ? [{ url: photo, width: null, height: null }] : [],
     embedUrl: first(properties, 'embed'),
     contentUrl: first(properties, 'video'),

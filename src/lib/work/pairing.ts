@@ -30,7 +30,18 @@ export function keepPaired(): () => void {
     timer = setTimeout(() => void pair(), SOON);
   };
   const end = onChange(
-    ['items', 'decisions', 'ties', 'drafts', 'narrations', 'outbox', 'transfers'],
+    [
+      'items',
+      'decisions',
+      'ties',
+      'drafts',
+      'narrations',
+      'outbox',
+      'transfers',
+      'places',
+      'details',
+      'baselines'
+    ],
     soon
   );
   // What changed while no page was open.

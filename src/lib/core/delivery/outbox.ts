@@ -9,7 +9,12 @@ export const heldSchema = z.object({
   fingerprint: z.string(),
   title: z.string(),
   html: z.string(),
-  status: z.enum(['draft', 'public', 'private'])
+  status: z.enum(['draft', 'public', 'private']),
+  excerpt: z.string().default(''),
+  /** Categories and tags. */
+  tags: z.array(z.string()).default([]),
+  /** Address of its featured picture, or empty. */
+  picture: z.string().default('')
 });
 export type Held = z.infer<typeof heldSchema>;
 

@@ -13,7 +13,9 @@ export const postPayloadSchema = z.object({
   picture: z.object({ url: z.string(), alt: z.string() }).nullable(),
   status: z.enum(['draft', 'public', 'private', 'dated']),
   /** ISO 8601; null is the moment of placing. */
-  date: z.string().nullable()
+  date: z.string().nullable(),
+  /** Name of what is kept of what it was made from. */
+  making: z.string().optional()
 });
 export type PostPayload = z.infer<typeof postPayloadSchema>;
 
@@ -75,7 +77,11 @@ export const changePayloadSchema = z.object({
     /** The player of a video in front of a post's text. */
     z.object({ what: z.literal('embed'), embedUrl: z.string(), html: z.string() }),
     /** Another title; `from` is put back when the change is undone. */
-    z.object({ what: z.literal('retitle'), from: z.string(), to: z.string() })
+    z.object({ what: z.literal('retitle'), from: z.string(), to: z.string() }),
+    /** Another text, as HTML; `from` is put back when the change is undone. */
+    z.object({ what: z.literal('content'), from: z.string(), to: z.string() }),
+    /** Hidden from everybody but its owner; `from` is put back when the change is undone. */
+    z.object({ what: z.literal('to-draft'), from: z.enum(['public', 'private']) })
   ])
 });
 export type ChangePayload = z.infer<typeof changePayloadSchema>;

@@ -8,6 +8,7 @@ import { cleanHtml } from './clean.ts';
 import { escapeHtml } from '../text/escapeHtml.ts';
 import { paragraphsToHtml, plainText } from '../text/html.ts';
 import { LONGEST, tame } from '../text/tame.ts';
+import { textHash } from '../text/textHash.ts';
 import { hasManyUnclosedTags } from './unclosedTags.ts';
 
 export interface ReadFeed {
@@ -143,6 +144,7 @@ function toEntry(source: Source, feed: FeedHead, base: string, now: string): Fee
     licence: (source.licence ?? '').slice(0, LONGEST.address),
     duration: positive(source.video?.duration),
     summary,
+    textHash: textHash(body.html),
     pictures: source.pictures.length
       ? source.pictures.flatMap((p) => {
           const address = absoluteAddress(p.url, base);

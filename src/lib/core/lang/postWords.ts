@@ -3,4 +3,6 @@ export interface PostWords {
   headings: { takeaways: string; chapters: string; transcript: string };
   credit: string;
   closing: string;
+  /** What stands where a video stood that is gone. */
+  gone: string;
 }

@@ -33,6 +33,8 @@ export const itemSchema = z.object({
   duration: z.number().nullable(),
   /** Plain text. */
   summary: z.string(),
+  /** The same for the same text of its body, whatever the markup; absent in rows of before. */
+  textHash: z.string().optional(),
   pictures: z.array(pictureSchema),
   embedUrl: z.string(),
   contentUrl: z.string(),

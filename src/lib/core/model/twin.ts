@@ -19,6 +19,31 @@ export const differenceSchema = z.object({
 });
 export type Difference = z.infer<typeof differenceSchema>;
 
+/** What was changed of one half at its place since both were last in step. */
+export const changeSchema = z.object({
+  side: z.enum(['video', 'post']),
+  what: z.enum([
+    'title',
+    'description',
+    'captions',
+    'chapters',
+    'picture',
+    'length',
+    'visibility',
+    'gone',
+    'text',
+    'tags',
+    /** A post was edited, and it is not known where in it. */
+    'edited'
+  ]),
+  /** What it was and is, where that can be said in a few words. */
+  before: z.string(),
+  after: z.string(),
+  /** ISO 8601 of when its place says that it was changed, or null. */
+  on: z.string().nullable()
+});
+export type Change = z.infer<typeof changeSchema>;
+
 /** Why a twin has the standing it has. */
 export const twinReasonSchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('embeds') }),
@@ -28,9 +53,11 @@ export const twinReasonSchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('paired'), relation: relationSchema }),
   z.object({ kind: z.literal('alone') }),
   z.object({ kind: z.literal('premiere'), on: z.string() }),
-  z.object({ kind: z.literal('differs'), differences: z.array(differenceSchema) }),
-  /** Somebody changed the post at its blog since it was last sent from here. */
-  z.object({ kind: z.literal('post-changed') }),
+  z.object({
+    kind: z.literal('differs'),
+    differences: z.array(differenceSchema),
+    changes: z.array(changeSchema)
+  }),
   z.object({ kind: z.literal('post-is-draft') }),
   z.object({ kind: z.literal('post-is-private') }),
   z.object({ kind: z.literal('post-is-dated'), on: z.string() }),
@@ -42,6 +69,8 @@ export const twinReasonSchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('in-the-booth'), since: z.string() }),
   /** A video made from a post that is not here any more: never a source for another post. */
   z.object({ kind: z.literal('post-is-gone') }),
+  /** The video that a post belonged to is gone, and the user knows it. */
+  z.object({ kind: z.literal('video-is-gone') }),
   /** Made by a lane: it waits for the user, or for its turn. */
   z.object({ kind: z.literal('in-review') }),
   z.object({ kind: z.literal('planned') }),

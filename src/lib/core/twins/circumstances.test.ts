@@ -14,7 +14,12 @@ const none: PairingFacts = {
   narrations: [],
   entries: [],
   transfers: [],
-  ties: []
+  ties: [],
+  videos: [],
+  baselines: [],
+  makings: [],
+  details: new Map(),
+  places: []
 };
 const post = aPostPayload({ title: 'Reeds' });
 const embed: Payload = {

@@ -1,7 +1,9 @@
 import { isChangedThere, type OutboxEntry, type OutboxState } from '../delivery/outbox.ts';
 import { isChange, isPost, isUpdate } from '../delivery/payload.ts';
 import type { Transfer } from '../delivery/transfer.ts';
+import type { Baseline, Making } from '../model/baseline.ts';
 import type { Tie } from '../model/tie.ts';
+import type { Remembered } from './drift.ts';
 import type { Circumstances, Publishing } from './pair.ts';
 
 const PUBLISHING: Record<OutboxState, Publishing | undefined> = {
@@ -23,6 +25,12 @@ export interface PairingFacts {
   entries: readonly OutboxEntry[];
   transfers: readonly Transfer[];
   ties: readonly Tie[];
+  videos: readonly string[];
+  baselines: readonly Baseline[];
+  makings: readonly Making[];
+  details: ReadonlyMap<string, { captions: string; chapters: string }>;
+  /** Connected places, and when they were last read without a problem, ISO 8601 or empty. */
+  places: readonly { id: string; read: string }[];
 }
 
 /** Facts by the items they are about, as pairing needs them. */
@@ -50,6 +58,30 @@ export function circumstancesOf(facts: PairingFacts): Circumstances {
     publishing,
     embedding,
     changedThere,
-    ties: facts.ties
+    ties: facts.ties,
+    known: new Set(facts.videos),
+    remembered: rememberedOf(facts)
+  };
+}
+
+function rememberedOf({ entries, baselines, makings, details, places }: PairingFacts): Remembered {
+  const byId = new Map(makings.map((making) => [making.id, making]));
+  const sent = new Map<string, number>();
+  const sentMakings = new Map<string, Making>();
+  for (const { key, itemId, payload, sent: last, sentAt, state, updated } of entries) {
+    if (isUpdate(payload)) continue;
+    // A change is sent under the item that it changes; what is made, under its own key.
+    const name = isChange(payload) ? itemId : key;
+    const at = state === 'removed' ? updated : sentAt;
+    sent.set(name, Math.max(sent.get(name) ?? 0, at));
+    const making = last && isPost(last) && last.making ? byId.get(last.making) : undefined;
+    if (making) sentMakings.set(key, making);
+  }
+  return {
+    baselines: new Map(baselines.map((row) => [row.id, row])),
+    makings: sentMakings,
+    details,
+    sent,
+    read: new Map(places.map(({ id, read }) => [id, read ? Date.parse(read) : 0]))
   };
 }

@@ -62,6 +62,7 @@ test('a retitled video has drifted from its post; a post that was titled otherwi
   assert.equal(twin.standing, 'drifted');
   assert.deepEqual(twin.reason, {
     kind: 'differs',
+    changes: [],
     differences: [{ kind: 'title', video: 'Video a', post: 'How I do it' }]
   });
   const accepted = new Map([['a a', { video: 'Video a', post: 'How I do it' }]]);

@@ -1,7 +1,8 @@
 import { canonicalAddress } from '../feeds/address.ts';
 import { pictureFor, type Item } from '../model/item.ts';
 import { tieId, type Relation, type Tie as Decided } from '../model/tie.ts';
-import type { Difference, Half, Standing, Twin, TwinReason } from '../model/twin.ts';
+import type { Change, Difference, Half, Standing, Twin, TwinReason } from '../model/twin.ts';
+import { changesOf, isRetitled, nothingRemembered, type Remembered } from './drift.ts';
 
 /** How far what is to be published has come: it waits for review, for its time, or is being sent. */
 export type Publishing = 'in-review' | 'planned' | 'under-way' | 'failed';
@@ -24,6 +25,9 @@ export interface Circumstances {
   changedThere: ReadonlySet<string>;
   /** What the user said belongs together, or does not. */
   ties: readonly Decided[];
+  /** Ids of all videos that are known, copies of others included. */
+  known: ReadonlySet<string>;
+  remembered: Remembered;
 }
 
 export const noCircumstances: Circumstances = {
@@ -34,7 +38,9 @@ export const noCircumstances: Circumstances = {
   publishing: new Map(),
   embedding: new Set(),
   changedThere: new Set(),
-  ties: []
+  ties: [],
+  known: new Set(),
+  remembered: nothingRemembered
 };
 
 type Tie = 'made-here' | 'embeds' | 'links' | Relation;
@@ -102,7 +108,12 @@ export function pairTwins(
       circumstances
     );
   });
-  for (const post of alone) twins.push(toTwin(null, post, null, [], circumstances));
+  const lost = lostVideos(videos, circumstances);
+  for (const post of alone) {
+    const twin = toTwin(null, post, null, [], circumstances);
+    const gone = lost.get(post.id);
+    twins.push(gone && twin.reason.kind === 'alone' ? { ...twin, ...gone } : twin);
+  }
   return twins.sort((a, b) => (a.date < b.date ? 1 : a.date > b.date ? -1 : a.id < b.id ? -1 : 1));
 }
 
@@ -142,6 +153,31 @@ function decidedTies(
     else if (known.has(video)) tied.set(post, [...(tied.get(post) ?? []), { video, relation }]);
   }
   return { tied, refused };
+}
+
+/** Posts whose video was there, and is not any more, with what that makes of them. */
+function lostVideos(
+  videos: readonly Item[],
+  { known, ties, remembered: { baselines, read } }: Circumstances
+): Map<string, Pick<Twin, 'standing' | 'reason'>> {
+  const here = new Set([...known, ...videos.map((video) => video.id)]);
+  const refused = new Set(ties.flatMap((tie) => (tie.relation === 'none' ? [tie.id] : [])));
+  const lost = new Map<string, Pick<Twin, 'standing' | 'reason'>>();
+  for (const { id, video, post, channel, ofVideo, isGoneAccepted } of baselines.values()) {
+    // Of a channel that is not connected any more nothing is known.
+    if (here.has(video) || refused.has(id) || !read.has(channel)) continue;
+    if (isGoneAccepted) {
+      lost.set(post, { standing: 'no-video', reason: { kind: 'video-is-gone' } });
+      continue;
+    }
+    const { title } = ofVideo.facts;
+    const change: Change = { side: 'video', what: 'gone', before: title, after: '', on: null };
+    lost.set(post, {
+      standing: 'drifted',
+      reason: { kind: 'differs', differences: [], changes: [change] }
+    });
+  }
+  return lost;
 }
 
 function claimOf(
@@ -191,8 +227,9 @@ function standingOf(
   video: Item | null,
   post: Item | null,
   tie: Tie | null,
-  { setAside, accepted, onDesk, inBooth, publishing, embedding, changedThere }: Circumstances
+  circumstances: Circumstances
 ): { standing: Standing; reason: TwinReason } {
+  const { setAside, onDesk, inBooth, publishing, embedding } = circumstances;
   const aside = setAside.get(video?.id ?? post?.id ?? '');
   if (aside) return { standing: 'set-aside', reason: { kind: 'set-aside', on: aside } };
   const stage =
@@ -214,8 +251,11 @@ function standingOf(
       ? { standing: 'in-hand', reason: { kind: 'in-the-booth', since } }
       : { standing: 'no-video', reason: { kind: 'alone' } };
   }
-  if (post.origin && changedThere.has(post.origin))
-    return { standing: 'drifted', reason: { kind: 'post-changed' } };
+  const changes = changesAt(video, post, circumstances);
+  if (changes.length > 0) {
+    const differences = differencesOf(video, post, circumstances);
+    return { standing: 'drifted', reason: { kind: 'differs', differences, changes } };
+  }
   if (post.visibility === 'draft')
     return { standing: 'in-hand', reason: { kind: 'post-is-draft' } };
   if (post.visibility === 'scheduled') {
@@ -227,9 +267,9 @@ function standingOf(
   if (video.visibility === 'private')
     return { standing: 'in-hand', reason: { kind: 'video-is-private' } };
   if (embedding.has(post.id)) return { standing: 'in-hand', reason: { kind: 'embedding' } };
-  const differences = differencesOf(video, post, accepted.get(`${video.id} ${post.id}`));
+  const differences = differencesOf(video, post, circumstances);
   if (differences.length > 0)
-    return { standing: 'drifted', reason: { kind: 'differs', differences } };
+    return { standing: 'drifted', reason: { kind: 'differs', differences, changes } };
   if (post.visibility === 'private')
     return { standing: 'in-step', reason: { kind: 'post-is-private' } };
   if (tie === null || tie === 'made-here' || tie === 'embeds' || tie === 'links')
@@ -237,19 +277,30 @@ function standingOf(
   return { standing: 'in-step', reason: { kind: 'paired', relation: tie } };
 }
 
+/** What was changed of both at their places, titles apart. */
+function changesAt(video: Item, post: Item, { changedThere, remembered }: Circumstances): Change[] {
+  const changes = changesOf(video, post, remembered);
+  const isEdited = post.origin !== null && changedThere.has(post.origin);
+  if (!isEdited || changes.some((change) => change.side === 'post')) return changes;
+  return [...changes, { side: 'post', what: 'edited', before: '', after: '', on: post.updated }];
+}
+
 /**
  * What a video says otherwise than its post. Titles that differ from the start are a choice; they
- * have drifted when the video was changed after the post, or after the user accepted them.
+ * have drifted when one was changed since both were in step or since the user accepted them. Where that
+ * is not known, when the video was changed after the post.
  */
-export function differencesOf(
+function differencesOf(
   video: Item,
   post: Item,
-  accepted?: { video: string; post: string }
+  { accepted, remembered }: Circumstances
 ): Difference[] {
   if (plain(video.title) === plain(post.title)) return [];
-  if (accepted?.video === video.title && accepted.post === post.title) return [];
+  const agreed = accepted.get(tieId(video.id, post.id));
+  if (agreed?.video === video.title && agreed.post === post.title) return [];
   const changedSince = (video.updated ?? '') > (post.updated ?? post.published ?? '');
-  return changedSince || accepted ? [{ kind: 'title', video: video.title, post: post.title }] : [];
+  const hasDrifted = agreed ? true : (isRetitled(video, post, remembered) ?? changedSince);
+  return hasDrifted ? [{ kind: 'title', video: video.title, post: post.title }] : [];
 }
 
 const plain = (title: string): string =>

@@ -18,6 +18,7 @@ import { getBody, getItem } from '$lib/data/items.ts';
 import { getPlace, placesOfKind } from '$lib/data/places.ts';
 import type { Details, Draft, Work } from '$lib/data/rows.ts';
 import { readSetting, saveSetting } from '$lib/data/settings.ts';
+import { makingOf } from '$lib/make/making.ts';
 import {
   chaptersOf,
   extractText,
@@ -336,13 +337,15 @@ export class Desk {
   async publish(): Promise<void> {
     this.settle?.();
     const made = await this.compose();
-    const { video, blog } = this;
+    const { video, blog, details } = this;
     if (!video || !made || !blog) return;
     const { post, key } = made;
     const payload = toPayload(post, { status: this.status, on: this.on });
     const request = { key, itemId: video.id, placeId: blog.id, payload };
+    const draft = this.#draft(video.id);
+    const of = { key, video, details, made: made.made, template: draft.template };
     await this.autosave.saveNow();
-    await publishPost(request, video.placeId, this.#draft(video.id));
+    await publishPost(request, draft, makingOf(of, new Date().toISOString()), video.placeId);
     this.autosave.markSaved();
   }
 

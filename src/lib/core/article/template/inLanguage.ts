@@ -1,8 +1,6 @@
-import { GERMAN_POST } from '../../lang/de/post.ts';
-import { ENGLISH_POST } from '../../lang/en/post.ts';
+import { POST_WORDS, postWords } from '../../lang/post.ts';
 import type { PostWords } from '../../lang/postWords.ts';
 
-const WORDS: Record<string, PostWords> = { en: ENGLISH_POST, de: GERMAN_POST };
 /** Headings that layouts of before began with. */
 const FORMER: Record<string, keyof PostWords['headings']> = {
   'What is said, word for word': 'transcript'
@@ -20,9 +18,9 @@ interface Worded {
  * @param language of the video (BCP 47)
  */
 export function inLanguage<B extends Worded>(block: B, language: string): B {
-  const words = WORDS[language.toLowerCase().split('-')[0] ?? ''];
+  const words = postWords(language);
   if (!words) return block;
-  const all = Object.values(WORDS);
+  const all = Object.values(POST_WORDS);
   const heading = (Object.keys(words.headings) as (keyof PostWords['headings'])[]).find((name) =>
     all.some((w) => w.headings[name] === block.heading)
   );

@@ -1,0 +1,90 @@
+import { changesIn, mergeHtml, takeChanges, type Change, type Merged } from './mergeHtml.ts';
+
+/** What of a post is merged. */
+export interface PostVersion {
+  title: string;
+  excerpt: string;
+  /** Categories and tags, which a blog may not tell from each other. */
+  tags: string[];
+  /** Address of the featured picture, or empty. */
+  picture: string;
+  html: string;
+}
+
+/** One thing that making a post anew would change in it; all but `text` is plain. */
+export interface PostChange extends Change {
+  where: 'title' | 'excerpt' | 'tags' | 'picture' | 'text';
+}
+
+/** What becomes of a change: it stays as it is, becomes what is made now, or both one after the other. */
+export type Choice = 'mine' | 'fresh' | 'both';
+
+export interface PostMerge {
+  mine: PostVersion;
+  /** In the order of the post. */
+  changes: PostChange[];
+  text: Merged;
+  /** What the tags become where their change is taken. */
+  tags: string[];
+}
+
+/**
+ * Merges three versions of a post.
+ * @param base as it was made
+ * @param mine as it stands at the blog, with edits by hand
+ * @param fresh as it would be made now
+ */
+export function mergePosts(base: PostVersion, mine: PostVersion, fresh: PostVersion): PostMerge {
+  const text = mergeHtml(base.html, mine.html, fresh.html);
+  const plain = (['title', 'excerpt', 'picture'] as const).flatMap((where): PostChange[] => {
+    const [was, is, now] = [base[where], mine[where], fresh[where]];
+    if (now === was || now === is) return [];
+    return [{ where, base: was, mine: is, fresh: now, isConflict: is !== was }];
+  });
+  const tags = mergedTags(base.tags, mine.tags, fresh.tags);
+  const list = (some: readonly string[]) => some.join(', ');
+  const tagChange: PostChange = {
+    where: 'tags',
+    base: list(base.tags),
+    mine: list(mine.tags),
+    fresh: list(tags),
+    isConflict: false
+  };
+  const changes = [
+    ...plain,
+    ...(tagChange.mine === tagChange.fresh ? [] : [tagChange]),
+    ...changesIn(text).map((change): PostChange => ({ ...change, where: 'text' }))
+  ];
+  return { mine, changes, text, tags };
+}
+
+/** Tags by hand stay, those that are made anew come, and those that are made no more go. */
+function mergedTags(
+  base: readonly string[],
+  mine: readonly string[],
+  fresh: readonly string[]
+): string[] {
+  const gone = new Set(base.filter((tag) => !fresh.includes(tag)));
+  const come = fresh.filter((tag) => !base.includes(tag) && !mine.includes(tag));
+  return [...mine.filter((tag) => !gone.has(tag)), ...come];
+}
+
+/**
+ * The post with some of its changes made.
+ * @param choices by the place of a change in `changes`; what has none stays as it is
+ */
+export function takeChoices(merge: PostMerge, choices: ReadonlyMap<number, Choice>): PostVersion {
+  const post = { ...merge.mine };
+  for (const [i, { where, fresh }] of merge.changes.entries()) {
+    const choice = choices.get(i) ?? 'mine';
+    if (where === 'text' || choice === 'mine') continue;
+    if (where === 'tags') post.tags = merge.tags;
+    else post[where] = fresh;
+  }
+  let at = merge.changes.findIndex((change) => change.where === 'text');
+  return { ...post, html: takeChanges(merge.text, () => choices.get(at++) ?? 'mine') };
+}
+
+/** All changes that are in nobody's way. */
+export const withoutConflicts = ({ changes }: PostMerge): Map<number, Choice> =>
+  new Map(changes.flatMap((change, i) => (change.isConflict ? [] : [[i, 'fresh'] as const])));

@@ -1,0 +1,136 @@
+import type { Held, OutboxEntry } from '$lib/core/delivery/outbox.ts';
+import { isPost, type PostPayload } from '$lib/core/delivery/payload.ts';
+import type { Item } from '$lib/core/model/item.ts';
+import { PlaceError } from '$lib/core/model/place.ts';
+import { piecesOf } from '$lib/core/twins/merge/pieces.ts';
+import {
+  mergePosts,
+  takeChoices,
+  type Choice,
+  type PostMerge,
+  type PostVersion
+} from '$lib/core/twins/merge/mergePosts.ts';
+import { getMakingText, keepMaking } from '$lib/data/baselines.ts';
+import { readDesk } from '$lib/data/desk.ts';
+import { getItem } from '$lib/data/items.ts';
+import { getEntry, requestPostUpdate } from '$lib/data/outbox.ts';
+import { getPlace } from '$lib/data/places.ts';
+import { deliverEntry } from '$lib/delivery/deliverEntry.ts';
+import { versionOf } from '$lib/make/making.ts';
+import type { TalkWorker } from '$lib/make/post.ts';
+import { blogFor } from '$lib/places/adapter.ts';
+import { layOutPost, type LaidOutPost } from './layOutPost.ts';
+
+/** Three versions of a post, merged: what there is to decide before it is updated. */
+export interface PostUpdate {
+  entry: OutboxEntry;
+  /** What was last sent, as it stands at the blog by now. */
+  there: { payload: PostPayload; fingerprint: string };
+  fresh: LaidOutPost;
+  merge: PostMerge;
+}
+
+/** Why a post cannot be brought up to date from here. */
+export type NoUpdate = 'not-made-here' | 'on-the-desk' | 'being-sent' | 'gone';
+
+/**
+ * Reads what a post was made as, how it stands at its blog, and how it would be made now, and merges
+ * the three. Nothing is sent.
+ * @throws PlaceError
+ */
+export async function planUpdate(
+  videoId: string,
+  postId: string,
+  worker: TalkWorker,
+  signal: AbortSignal
+): Promise<PostUpdate | NoUpdate> {
+  const [video, post, { draft, work }] = await Promise.all([
+    getItem(videoId),
+    getItem(postId),
+    readDesk(videoId)
+  ]);
+  const entry = post?.origin ? await getEntry(post.origin) : undefined;
+  if (!video || !post) return 'gone';
+  if (!entry?.sent || !isPost(entry.sent) || entry.itemId !== video.id) return 'not-made-here';
+  if (draft) return 'on-the-desk';
+  if (entry.state !== 'published' && !entry.theirs) return 'being-sent';
+  const { sent } = entry;
+  const held = await readHeld(post);
+  if (!held) return 'gone';
+  signal.throwIfAborted();
+  const blog = await getPlace(entry.placeId);
+  if (!blog) return 'not-made-here';
+  const kept = sent.making ? await getMakingText(sent.making) : undefined;
+  const template = kept?.template ?? null;
+  const fresh = await layOutPost(video, blog, worker, signal, { template, work: work ?? null });
+  const mine = { ...held };
+  const base: PostVersion = kept ?? {
+    ...sent,
+    tags: [...sent.categories, ...sent.tags],
+    picture: sent.picture?.url ?? ''
+  };
+  return {
+    entry,
+    there: { payload: asPayload(sent, held), fingerprint: held.fingerprint },
+    fresh,
+    merge: mergePosts(base, mine, versionOf(fresh.made))
+  };
+}
+
+async function readHeld(post: Item): Promise<Held | null> {
+  const place = await getPlace(post.placeId);
+  const blog = await blogFor(place);
+  if (!place || !blog || !place.rights.includes('update'))
+    throw new PlaceError({ kind: place?.hasKey ? 'right-missing' : 'key-missing', url: post.url });
+  return blog.look(post.url);
+}
+
+/** What was sent, as it stands at the blog: with what was changed there by hand. */
+function asPayload(sent: PostPayload, held: Held): PostPayload {
+  const isDated = sent.status === 'dated' && held.status === 'public';
+  const version = { ...held };
+  return { ...withVersion(sent, version), status: isDated ? 'dated' : held.status };
+}
+
+function withVersion(sent: PostPayload, { title, html, excerpt, tags, picture }: PostVersion) {
+  const categories = sent.categories.filter((name) => tags.includes(name));
+  const isSame = picture === sent.picture?.url;
+  return {
+    ...sent,
+    title,
+    html,
+    excerpt,
+    categories,
+    tags: tags.filter((tag) => !categories.includes(tag)),
+    picture: isSame ? sent.picture : picture ? { url: picture, alt: sent.picture?.alt ?? '' } : null
+  };
+}
+
+/**
+ * Updates a post at its blog with the changes that are taken. What is not taken stays as it is there,
+ * and is not offered again.
+ * @returns the key under which it can be undone
+ */
+export async function updatePost(
+  { entry, there, fresh, merge }: PostUpdate,
+  choices: ReadonlyMap<number, Choice>
+): Promise<string> {
+  const post = takeChoices(merge, choices);
+  const { making, text } = fresh.making;
+  await keepMaking(making, text);
+  const payload = { ...withVersion(there.payload, post), making: making.id };
+  const isAsMade = post.html === fresh.made.html;
+  const edited = isAsMade
+    ? null
+    : { base: fresh.made.marked, html: withSeconds(post.html, fresh.made.marked) };
+  await requestPostUpdate(entry.key, payload, there, edited, Date.now());
+  await deliverEntry(entry.key);
+  return entry.key;
+}
+
+/** A text with the seconds of the video at every block that stands as it was made. */
+function withSeconds(html: string, marked: string): string {
+  const seconds = new Map(piecesOf(marked).pieces.map((piece) => [piece.key, piece.source]));
+  const { before, pieces } = piecesOf(html);
+  return before + pieces.map((p) => (seconds.get(p.key) ?? p.source) + p.after).join('');
+}
