@@ -1,4 +1,4 @@
-import type { Store } from './state.ts';
+import type { State, Store } from './state.ts';
 import { toVideo, workOf, type Upload } from './channel/upload.ts';
 import { worldVideosAt, type Post, type Video } from './world/world.ts';
 
@@ -23,7 +23,7 @@ export class World {
   }
 
   #all(): Video[] {
-    const { began, titles } = this.store.state;
+    const { began, titles, edits } = this.store.state;
     if (this.#videos?.began !== began)
       this.#videos = {
         began,
@@ -34,7 +34,9 @@ export class World {
       .map((u) => toVideo(u, this.now()));
     return [...this.#videos.list, ...uploads].map((video) => {
       const given = titles[video.id];
-      return given ? { ...video, title: given.title, updated: given.at } : video;
+      const titled = given ? { ...video, title: given.title, updated: given.at } : video;
+      const edit = edits[video.id];
+      return edit ? edited(titled, edit) : titled;
     });
   }
 
@@ -92,4 +94,21 @@ export class World {
       ? url
       : `${url}?look=${post.secret}`;
   }
+}
+
+/** An upload as its owner changed it at the channel. */
+function edited(video: Video, edit: State['edits'][string]): Video {
+  const { description, said, mended, visibility, at } = edit;
+  const end = video.duration;
+  const cues = video.cues.map((cue) =>
+    mended ? { ...cue, text: cue.text.replaceAll(mended.from, mended.to) } : cue
+  );
+  return {
+    ...video,
+    updated: Math.max(video.updated, at),
+    description: description ?? video.description,
+    visibility: visibility ?? video.visibility,
+    ...(said && { duration: end + 4 }),
+    cues: said ? [...cues, { start: end, end: end + 4, text: said }] : cues
+  };
 }

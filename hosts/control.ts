@@ -95,6 +95,29 @@ export function control(world: World): Hono {
               <label>New title <input name="title" required /></label>
               <button>Retitle</button>
             </form>
+            <h2>Change an upload</h2>
+            <form method="post" action="/control/upload">
+              <label
+                >Upload
+                <select name="id">
+                  ${world.listed().map((v) => html`<option value="${v.id}">${v.title}</option>`)}
+                </select></label
+              >
+              <label>New description <textarea name="description"></textarea></label>
+              <label>One more sentence at its end <input name="said" /></label>
+              <label>In its captions, write instead of <input name="from" /></label>
+              <label>this <input name="to" /></label>
+              <label
+                >Visibility
+                <select name="visibility">
+                  <option value="">as it is</option>
+                  <option>public</option>
+                  <option>unlisted</option>
+                  <option>private</option>
+                </select></label
+              >
+              <button>Change</button>
+            </form>
             <h2>Begin again</h2>
             <form method="post" action="/control/reset"><button>Reset this world</button></form>
           </body>
@@ -132,6 +155,31 @@ export function control(world: World): Hono {
     const at = world.now();
     await world.store.change((state) => {
       state.titles[form.id] = { title: form.title, at };
+    });
+    return c.redirect('/control/', 303);
+  });
+
+  app.post('/upload', async (c) => {
+    const form = z
+      .object({
+        id: z.string(),
+        description: z.string().max(5000).default(''),
+        said: z.string().max(300).default(''),
+        from: z.string().max(100).default(''),
+        to: z.string().max(100).default(''),
+        visibility: z.enum(['', 'public', 'unlisted', 'private']).default('')
+      })
+      .parse(await c.req.parseBody());
+    const at = world.now();
+    await world.store.change((state) => {
+      state.edits[form.id] = {
+        ...state.edits[form.id],
+        ...(form.description && { description: form.description }),
+        ...(form.said && { said: form.said }),
+        ...(form.from && { mended: { from: form.from, to: form.to } }),
+        ...(form.visibility && { visibility: form.visibility }),
+        at
+      };
     });
     return c.redirect('/control/', 303);
   });

@@ -63,6 +63,7 @@ export async function startHosts(options: {
       posts: worldPostsAt(began, `${origin}/channel/`, hasBackCatalogue),
       media: [],
       titles: {},
+      edits: {},
       uploads: [],
       updates: [],
       messages: [],

@@ -49,6 +49,21 @@ const stateSchema = z.object({
   media: z.array(z.object({ name: z.string(), type: z.string() })),
   /** Titles that the control page has given to uploads. */
   titles: z.record(z.string(), z.object({ title: z.string(), at: z.number() })),
+  /** What the control page has changed of uploads beside their titles. */
+  edits: z
+    .record(
+      z.string(),
+      z.object({
+        description: z.string().optional(),
+        /** A sentence at the end of what is said. */
+        said: z.string().optional(),
+        /** One cue of the captions in other words. */
+        mended: z.object({ from: z.string(), to: z.string() }).optional(),
+        visibility: z.enum(['public', 'unlisted', 'private']).optional(),
+        at: z.number()
+      })
+    )
+    .default({}),
   /** Videos that were sent to the channel by program. */
   uploads: z.array(uploadSchema).default([]),
   /** What was told at the networks. */

@@ -61,6 +61,8 @@ export interface WorldControl {
   faults(form: Record<string, string>): Promise<void>;
   clock(hours: number): Promise<void>;
   retitle(id: string, title: string): Promise<void>;
+  /** Changes an upload at the channel: its description, captions or visibility. */
+  changeUpload(id: string, change: Record<string, string>): Promise<void>;
   restart(): Promise<void>;
   /** Parts of uploads that are still to be cut. */
   cutsLeft(): Promise<number>;
@@ -74,6 +76,8 @@ export interface WorldControl {
   posts(title: string): Promise<number>;
   /** Adds words to the text of a post at the blog, as its owner does there. */
   addToPost(title: string, words: string): Promise<void>;
+  /** Puts other words in place of some in the text of a post at the blog, as its owner does there. */
+  editPost(title: string, from: string, to: string): Promise<void>;
   /** The text of a post at the blog, as HTML. */
   postHtml(title: string): Promise<string>;
 }
@@ -179,12 +183,24 @@ export const test = base.extend<
       const { items } = (await answer.json()) as { items: { properties: Source }[] };
       return items.map((i) => i.properties).filter((p) => p.name?.[0] === title);
     };
+    const writePost = async (title: string, write: (html: string) => string): Promise<void> => {
+      const [post] = await postsCalled(title);
+      const html = write(post?.content?.[0]?.html ?? '');
+      const changed = { action: 'update', url: post?.url?.[0], replace: { content: [{ html }] } };
+      const answer = await fetch(`${app.hosts}/blog/micropub`, {
+        method: 'POST',
+        headers: { ...blogKey, 'content-type': 'application/json' },
+        body: JSON.stringify(changed)
+      });
+      expect(answer.ok).toBe(true);
+    };
     await post('reset', {});
     await post('faults', {});
     await use({
       faults: (form) => post('faults', form),
       clock: (hours) => post('clock', { hours: String(hours) }),
       retitle: (id, title) => post('title', { id, title }),
+      changeUpload: (id, change) => post('upload', { id, ...change }),
       restart: () => app.restartHosts(),
       async cutsLeft() {
         const page = await (await fetch(`${app.hosts}/control/`)).text();
@@ -225,17 +241,12 @@ export const test = base.extend<
         return orderedItems.map((i) => i.object);
       },
       posts: async (title) => (await postsCalled(title)).length,
-      async addToPost(title, words) {
-        const [post] = await postsCalled(title);
-        const html = `${post?.content?.[0]?.html ?? ''}<p>${words}</p>`;
-        const changed = { action: 'update', url: post?.url?.[0], replace: { content: [{ html }] } };
-        const answer = await fetch(`${app.hosts}/blog/micropub`, {
-          method: 'POST',
-          headers: { ...blogKey, 'content-type': 'application/json' },
-          body: JSON.stringify(changed)
-        });
-        expect(answer.ok).toBe(true);
-      },
+      addToPost: (title, words) => writePost(title, (html) => `${html}<p>${words}</p>`),
+      editPost: (title, from, to) =>
+        writePost(title, (html) => {
+          expect(html).toContain(from);
+          return html.replace(from, to);
+        }),
       postHtml: async (title) => (await postsCalled(title))[0]?.content?.[0]?.html ?? ''
     });
     await post('faults', {});

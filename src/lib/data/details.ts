@@ -1,5 +1,5 @@
 import { db } from './db.ts';
-import { detailsMark, readMark } from '$lib/core/twins/detailsMark.ts';
+import { detailsMark, readMark, type DetailsMark } from '$lib/core/twins/detailsMark.ts';
 import type { Details } from './rows.ts';
 
 export const getDetails = async (id: string): Promise<Details | null> =>
@@ -9,7 +9,7 @@ export const detailsOf = async (ids: readonly string[]): Promise<Details[]> =>
   (await db.details.bulkGet([...ids])).filter((d) => d !== undefined);
 
 /** Within a transaction that reads `details`: hashes of captions and chapters by video, without either. */
-export async function detailsMarks(): Promise<Map<string, ReturnType<typeof readMark>>> {
+export async function detailsMarks(): Promise<Map<string, DetailsMark>> {
   const ordered = db.details.orderBy('mark');
   const [ids, marks] = await Promise.all([ordered.primaryKeys(), ordered.keys()]);
   return new Map(ids.map((id, i) => [id, readMark(String(marks[i]))]));

@@ -18,6 +18,8 @@ export interface Details {
   cues: Cue[];
   chapters: Chapter[];
   seekTo: string;
+  /** When the channel said that the video was last changed, as this was read; ISO 8601. */
+  asOf?: string;
   /** Hashes of its captions and its chapters, so that neither has to be read to compare them. */
   mark?: string;
   /** The captions were imported by hand; reading the channel again leaves them. */

@@ -21,6 +21,22 @@ export const findTwins = (words: string, most: number): Promise<Twin[]> =>
     .limit(most)
     .toArray();
 
+/** Videos of a channel with a post that was made here, whose captions were read before the channel changed them. */
+export function videosToReadAgain(channelId: string): Promise<Item[]> {
+  return db.transaction('r', db.items, db.twins, db.details, async () => {
+    const [items, marks] = await Promise.all([
+      db.items.where({ placeId: channelId }).toArray(),
+      detailsMarks()
+    ]);
+    const changed = items.filter((item) => {
+      const mark = marks.get(item.id);
+      return item.kind === 'video' && mark !== undefined && mark.asOf !== (item.updated ?? '');
+    });
+    const twins = await db.twins.bulkGet(changed.map((item) => item.id));
+    return changed.filter((_, i) => twins[i]?.post?.isMade);
+  });
+}
+
 /** All that pairing depends on, as it is at one moment. */
 export function readForPairing(): Promise<{
   items: Item[];

@@ -18,6 +18,7 @@ export async function readDetails(video: Item, signal: AbortSignal): Promise<Det
   const details = {
     chapters: known?.chapters ?? [],
     seekTo: known?.seekTo ?? '',
+    asOf: video.updated ?? '',
     read: new Date().toISOString()
   };
   let captions = video.captions;

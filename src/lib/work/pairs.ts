@@ -3,8 +3,8 @@ import { tieId, type Relation, type Tie } from '$lib/core/model/tie.ts';
 import { noteAll } from '$lib/data/journal.ts';
 import { decideTies, restoreTies } from '$lib/data/ties.ts';
 import { videosToRead } from '$lib/data/unpaired.ts';
-import { readDetails } from './details.ts';
-import { attempt, runTask } from './tasks.svelte.ts';
+import { readMany } from './readMany.ts';
+import { runTask } from './tasks.svelte.ts';
 
 /** What is decided about a video and a post. */
 export interface Decided {
@@ -43,30 +43,11 @@ const noteDecided = <T extends Omit<Decided, 'relation'>>(
 ): Promise<void> =>
   noteAll(decided.map((d) => ({ what: whatOf(d), itemId: d.video, title: d.titles.video })));
 
-/** Videos that are read at once: a site is not to be pressed. */
-const AT_ONCE = 4;
-
 /**
  * Reads the captions of all videos without a post, since what is said tells more than a title.
  * @returns how many could not be read
  */
-export function readCaptionsForPairing(): Promise<{ read: number; failed: number }> {
-  return runTask('Reading captions', async (signal, report) => {
-    const videos = await videosToRead();
-    const waiting = [...videos];
-    let [read, failed] = [0, 0];
-    const readOn = async (): Promise<void> => {
-      for (;;) {
-        const video = waiting.shift();
-        if (!video) return;
-        const { problem } = await attempt(() => readDetails(video, signal));
-        signal.throwIfAborted();
-        if (problem) failed++;
-        else read++;
-        report(`${read + failed} of ${videos.length}`, (read + failed) / videos.length);
-      }
-    };
-    await Promise.all(Array.from({ length: AT_ONCE }, readOn));
-    return { read, failed };
-  });
-}
+export const readCaptionsForPairing = (): Promise<{ read: number; failed: number }> =>
+  runTask('Reading captions', async (signal, report) =>
+    readMany(await videosToRead(), signal, report)
+  );

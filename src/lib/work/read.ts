@@ -9,6 +9,8 @@ import { adapterFor } from '$lib/places/adapter.ts';
 import { readAddress } from '$lib/places/wire.ts';
 import { coreWorker } from '$lib/workers/core.ts';
 import type { FetchPage } from '$lib/workers/coreApi.ts';
+import { videosToReadAgain } from '$lib/data/twins.ts';
+import { readMany } from './readMany.ts';
 import { attempt, runTask, type Report } from './tasks.svelte.ts';
 
 /**
@@ -52,8 +54,17 @@ async function readPlace(place: Place, signal: AbortSignal, report: Report): Pro
     const { count, problem } = await coreWorker().readFeed(place, own, proxy(fetchPage));
     if (problem) throw new PlaceError(problem);
     if (own && adapter.heldByKey) await noteSeen(place.id, adapter.heldByKey);
+    await readChanged(place, signal, report);
     return count;
   });
+}
+
+/** Reads captions and chapters of videos anew that were changed since a post was made of them. */
+async function readChanged(place: Place, signal: AbortSignal, report: Report): Promise<void> {
+  if (place.kind !== 'channel') return;
+  const videos = await videosToReadAgain(place.id);
+  if (videos.length > 0)
+    await readMany(videos, signal, (step, done) => report(`Captions: ${step}`, done));
 }
 
 /** Fetches pages of a feed for the worker, which cannot be thrown at: problems come as data. */

@@ -2,9 +2,7 @@ import type { Held, OutboxEntry } from '$lib/core/delivery/outbox.ts';
 import { isPost, type PostPayload } from '$lib/core/delivery/payload.ts';
 import type { Item } from '$lib/core/model/item.ts';
 import { PlaceError } from '$lib/core/model/place.ts';
-import { piecesOf } from '$lib/core/twins/merge/pieces.ts';
 import {
-  mergePosts,
   takeChoices,
   type Choice,
   type PostMerge,
@@ -19,6 +17,7 @@ import { deliverEntry } from '$lib/delivery/deliverEntry.ts';
 import { versionOf } from '$lib/make/making.ts';
 import type { TalkWorker } from '$lib/make/post.ts';
 import { blogFor } from '$lib/places/adapter.ts';
+import { composeWorker } from '$lib/workers/compose.ts';
 import { layOutPost, type LaidOutPost } from './layOutPost.ts';
 
 /** Three versions of a post, merged: what there is to decide before it is updated. */
@@ -63,7 +62,6 @@ export async function planUpdate(
   const kept = sent.making ? await getMakingText(sent.making) : undefined;
   const template = kept?.template ?? null;
   const fresh = await layOutPost(video, blog, worker, signal, { template, work: work ?? null });
-  const mine = { ...held };
   const base: PostVersion = kept ?? {
     ...sent,
     tags: [...sent.categories, ...sent.tags],
@@ -73,7 +71,7 @@ export async function planUpdate(
     entry,
     there: { payload: asPayload(sent, held), fingerprint: held.fingerprint },
     fresh,
-    merge: mergePosts(base, mine, versionOf(fresh.made))
+    merge: await composeWorker().mergePosts(base, held, versionOf(fresh.made))
   };
 }
 
@@ -88,8 +86,7 @@ async function readHeld(post: Item): Promise<Held | null> {
 /** What was sent, as it stands at the blog: with what was changed there by hand. */
 function asPayload(sent: PostPayload, held: Held): PostPayload {
   const isDated = sent.status === 'dated' && held.status === 'public';
-  const version = { ...held };
-  return { ...withVersion(sent, version), status: isDated ? 'dated' : held.status };
+  return { ...withVersion(sent, held), status: isDated ? 'dated' : held.status };
 }
 
 function withVersion(sent: PostPayload, { title, html, excerpt, tags, picture }: PostVersion) {
@@ -122,15 +119,11 @@ export async function updatePost(
   const isAsMade = post.html === fresh.made.html;
   const edited = isAsMade
     ? null
-    : { base: fresh.made.marked, html: withSeconds(post.html, fresh.made.marked) };
+    : {
+        base: fresh.made.marked,
+        html: await composeWorker().withSeconds(post.html, fresh.made.marked)
+      };
   await requestPostUpdate(entry.key, payload, there, edited, Date.now());
   await deliverEntry(entry.key);
   return entry.key;
-}
-
-/** A text with the seconds of the video at every block that stands as it was made. */
-function withSeconds(html: string, marked: string): string {
-  const seconds = new Map(piecesOf(marked).pieces.map((piece) => [piece.key, piece.source]));
-  const { before, pieces } = piecesOf(html);
-  return before + pieces.map((p) => (seconds.get(p.key) ?? p.source) + p.after).join('');
 }

@@ -5,6 +5,8 @@ import {
   type Material
 } from '$lib/core/article/template/compose.ts';
 import type { Template } from '$lib/core/article/template/template.ts';
+import { mergePosts } from '$lib/core/twins/merge/mergePosts.ts';
+import { withSeconds } from '$lib/core/twins/merge/withSeconds.ts';
 
 /** Lays out posts. A layout may come from a stranger, so it is filled where it holds up nobody. */
 export const composeApi = {
@@ -19,6 +21,9 @@ export const composeApi = {
   ): { made: ComposedPost; post: ComposedPost } {
     const made = compose(template, material);
     return { made, post: edited === null ? made : { ...made, ...finished(edited, material) } };
-  }
+  },
+
+  mergePosts,
+  withSeconds
 };
 export type ComposeApi = typeof composeApi;

@@ -1,13 +1,9 @@
 <script lang="ts">
   import { generateHTML, generateJSON } from '@tiptap/core';
-  import {
-    changesSince,
-    takePieces,
-    textChanges,
-    type MergePart
-  } from '$lib/core/article/edit/merge.ts';
-  import { htmlText } from '$lib/core/text/html.ts';
+  import { changesSince, takePieces, type MergePart } from '$lib/core/article/edit/merge.ts';
+  import { readable } from '$lib/ui/changes/readable.ts';
   import { deck } from '$lib/ui/deck.svelte.ts';
+  import TextDiff from '$lib/ui/TextDiff.svelte';
   import { plural } from '$lib/ui/messages.ts';
   import type { Desk } from './deskState.svelte.ts';
   import { extensions } from './editorExtensions.ts';
@@ -22,15 +18,13 @@
     return [...template.content.children].map((child) => child.outerHTML);
   }
   const fresh = $derived(desk.edited && desk.made ? normal(desk.made.marked) : '');
-  const mine = $derived(blocksOf(desk.edited?.html ?? ''));
+  // A text that came from the blog is written as the blog writes it.
+  const base = $derived(desk.edited ? normal(desk.edited.base) : '');
+  const mine = $derived(desk.edited ? blocksOf(normal(desk.edited.html)) : []);
   const pieces = $derived(
-    desk.edited && fresh !== desk.edited.base
-      ? changesSince(blocksOf(desk.edited.base), mine, blocksOf(fresh))
-      : []
+    desk.edited && fresh !== base ? changesSince(blocksOf(base), mine, blocksOf(fresh)) : []
   );
-  const textOf = (blocks: readonly string[]) =>
-    blocks.map((b) => htmlText(b) || shownAs(b)).join('\n');
-  const shownAs = (block: string) => (block.includes('<iframe') ? '(the video)' : '(a picture)');
+  const textOf = (blocks: readonly string[]) => blocks.map(readable).join('\n');
   const before = (piece: MergePart) => textOf(mine.slice(piece.from, piece.to));
 
   /** A change that comes while they are looked at begins anew: ticks are of what is shown. */
@@ -89,11 +83,7 @@
           Apply this{piece.isTouched ? ': it would replace what you wrote there' : ''}
         </label>
         <p class="reading pt-1 text-sm whitespace-pre-line">
-          {#each textChanges(before(piece), textOf(piece.fresh)) as part, k (k)}
-            {#if part.is === 'in'}<ins>{part.text}</ins>{:else if part.is === 'out'}<del
-                class="text-quiet">{part.text}</del
-              >{:else}{part.text}{/if}
-          {/each}
+          <TextDiff before={before(piece)} after={textOf(piece.fresh)} />
         </p>
       </li>
     {/each}

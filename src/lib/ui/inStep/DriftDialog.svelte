@@ -1,45 +1,49 @@
 <script lang="ts">
   import type { Problem } from '$lib/core/model/place.ts';
   import type { Twin } from '$lib/core/model/twin.ts';
-  import { acceptTitles } from '$lib/data/decisions.ts';
   import { isPost } from '$lib/core/delivery/payload.ts';
   import { getBody, getItem } from '$lib/data/items.ts';
   import { getEntry } from '$lib/data/outbox.ts';
-  import { settleTheirs } from '$lib/delivery/deliverEntry.ts';
   import { live } from '$lib/ui/live.svelte.ts';
   import TheirVersion from '$lib/ui/TheirVersion.svelte';
-  import { note } from '$lib/data/journal.ts';
+  import WhatChanged from '$lib/ui/changes/WhatChanged.svelte';
   import { deck } from '$lib/ui/deck.svelte.ts';
   import ProblemNote from '$lib/ui/ProblemNote.svelte';
   import { retitlePost } from '$lib/delivery/changes.ts';
+  import { acceptChanges, settleLostVideo } from '$lib/work/drift.ts';
   import { attempt, runTask } from '$lib/work/tasks.svelte.ts';
 
   let { twin, onclose }: { twin: Twin; onclose: () => void } = $props();
   let dialog = $state<HTMLDialogElement>();
   let problem = $state<Problem | null>(null);
-  const differences = $derived(twin.reason.kind === 'differs' ? twin.reason.differences : []);
+  const reason = $derived(twin.reason.kind === 'differs' ? twin.reason : null);
+  const differences = $derived(reason?.differences ?? []);
+  const changes = $derived(reason?.changes ?? []);
+  const isLost = $derived(
+    changes.some((c) => c.side === 'video' && (c.what === 'gone' || c.what === 'visibility'))
+  );
+  const isEdited = $derived(changes.some((c) => c.side === 'post'));
+  const isMade = $derived(Boolean(twin.video && twin.post?.isMade));
+  const mayUpdate = $derived(
+    isMade && (differences.length > 0 || changes.some((c) => c.side === 'video'))
+  );
 
   $effect(() => dialog?.showModal());
 
   /** Of a post that was changed at the blog: what was last sent, and what stands there. */
   const versions = live(() => {
-    const { post, reason } = twin;
+    const { post } = twin;
+    const isAsked = isEdited;
     return async () => {
-      if (reason.kind !== 'post-changed' || !post) return null;
+      if (!isAsked || !post) return null;
       const [item, html] = await Promise.all([getItem(post.id), getBody(post.id)]);
       const entry = item?.origin ? await getEntry(item.origin) : undefined;
       if (!item || !entry) return null;
       const sent = entry.sent && isPost(entry.sent) ? entry.sent : null;
       const status = item.visibility === 'draft' ? ('draft' as const) : ('public' as const);
-      return { key: entry.key, sent, theirs: { title: item.title, html, status } };
+      return { sent, theirs: { title: item.title, html, status } };
     };
   });
-  async function keepTheirs() {
-    const { key } = versions.value ?? {};
-    if (key) await settleTheirs(key, 'keep');
-    deck.say('The post stays as it is at the blog.');
-    dialog?.close();
-  }
 
   async function take() {
     const video = twin.video && (await getItem(twin.video.id));
@@ -55,10 +59,26 @@
   }
 
   async function accept() {
-    if (!twin.video || !twin.post) return;
-    const titles = { video: twin.video.title, post: twin.post.title };
-    await acceptTitles(twin.video.id, twin.post.id, titles, new Date().toISOString());
-    await note({ what: 'accepted', itemId: twin.video.id, title: twin.video.title });
+    const undo = await acceptChanges([twin]);
+    deck.say(isEdited ? 'The post stays as it is at the blog.' : 'Both stay as they are.', {
+      label: 'Undo',
+      run: undo
+    });
+    dialog?.close();
+  }
+
+  async function settle(choice: 'note' | 'draft') {
+    const title = twin.post?.title ?? '';
+    const done = await attempt(() =>
+      runTask(`Changing “${title}”`, () => settleLostVideo(twin, choice))
+    );
+    problem = done.problem;
+    if (problem) return;
+    const undo = done.value;
+    if (undo) {
+      const said = choice === 'draft' ? 'is a draft now' : 'has a note in place of the video';
+      deck.say(`“${title}” ${said}.`, { label: 'Undo', run: undo });
+    } else deck.say(`“${title}” shows no player of this video. Nothing was changed.`);
     dialog?.close();
   }
 </script>
@@ -67,36 +87,58 @@
   bind:this={dialog}
   {onclose}
   aria-labelledby="drift-title"
-  class="m-auto flex w-[34rem] max-w-[calc(100vw-1rem)] flex-col gap-4 rounded-container border border-edge bg-sheet p-4 text-ink shadow-2xl backdrop:bg-black/40"
+  class="m-auto flex max-h-[90vh] w-[36rem] max-w-[calc(100vw-1rem)] flex-col gap-4 overflow-y-auto rounded-container border border-edge bg-sheet p-4 text-ink shadow-2xl backdrop:bg-black/40"
 >
   <h2 id="drift-title" class="text-lg font-semibold">What has drifted</h2>
+  <WhatChanged reason={twin.reason} />
   {#if versions.value}
     {@const { sent, theirs } = versions.value}
-    <TheirVersion {theirs} ours={sent} onkeep={keepTheirs} />
-    <p class="text-sm text-quiet">
-      To publish your version instead, open the desk and update the post: both are shown once more
-      before anything is overwritten.
-    </p>
+    <TheirVersion {theirs} ours={sent} onkeep={accept} />
+    {#if !mayUpdate}
+      <p class="text-sm text-quiet">
+        To publish your version instead, open the desk and update the post: both are shown once more
+        before anything is overwritten.
+      </p>
+    {/if}
   {/if}
-  {#each differences as { kind, video, post } (kind)}
-    <dl class="grid grid-cols-[5rem_1fr] gap-x-3 gap-y-2">
-      <dt class="border-l-4 border-video pl-2 text-sm">Video</dt>
-      <dd class="font-semibold">{video}</dd>
-      <dt class="border-l-4 border-post pl-2 text-sm">Post</dt>
-      <dd class="font-semibold">{post}</dd>
-    </dl>
-  {/each}
-  {#if differences.length > 0}<p class="text-sm text-quiet">
-      The video was retitled after the post was written. Only the title changes; the text of the
-      post stays as it is.
-    </p>{/if}
+  {#if isLost}
+    <p class="text-sm text-quiet">
+      Readers of the post see a player that does not play. The text of the post stays either way.
+    </p>
+  {:else if mayUpdate}
+    <p class="text-sm text-quiet">
+      Update the post to see what would change in it. Your edits at the blog stay, and you choose
+      what to take.
+    </p>
+  {:else if differences.length > 0}
+    <p class="text-sm text-quiet">Only the title changes; the text of the post stays as it is.</p>
+  {/if}
   {#if problem}<ProblemNote {problem} />{/if}
   <div class="flex flex-wrap gap-2">
+    {#if isLost}
+      <button class="strong btn btn-sm" onclick={() => settle('note')}
+        >Replace the video with a note</button
+      >
+      <button class="plain btn btn-sm" onclick={() => settle('draft')}
+        >Turn the post into a draft</button
+      >
+    {:else if mayUpdate && twin.video}
+      <a class="strong btn btn-sm" href="/changes/{twin.id}">Update the post…</a>
+    {/if}
     {#if differences.length > 0}
-      <button class="strong btn btn-sm" onclick={take}>Give the post this title</button>
-      <button class="plain btn btn-sm" onclick={accept}>Keep both titles</button>
-    {:else if twin.video}
+      <button class="{mayUpdate ? 'plain' : 'strong'} btn btn-sm" onclick={take}
+        >Give the post this title</button
+      >
+    {/if}
+    {#if versions.value && !mayUpdate && twin.video}
       <a class="plain btn btn-sm" href="/desk/{twin.video.id}">Open the desk</a>
+    {/if}
+    {#if !versions.value}
+      <button class="plain btn btn-sm" onclick={accept}
+        >{differences.length > 0 && changes.length === 0
+          ? 'Keep both titles'
+          : 'Keep as they are'}</button
+      >
     {/if}
     <button class="bare ml-auto btn btn-sm" onclick={() => dialog?.close()}>Close</button>
   </div>
