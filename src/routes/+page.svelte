@@ -119,6 +119,15 @@
     deck.say(`“${video.title}” is paired.`, { label: 'Undo', run: undo });
   }
 
+  /** Drifted twins whose posts were made here. */
+  const updatable = (some: readonly Twin[]) =>
+    some.filter((twin) => twin.standing === 'drifted' && twin.video && twin.post?.isMade);
+  async function update(some: readonly Twin[]) {
+    const { updateDrifted } = await import('$lib/ui/inStep/updateDrifted.ts');
+    await updateDrifted(some);
+    selected = new Set();
+  }
+
   async function putAside(some: Twin[]) {
     if (some.length === 0) return;
     const isBack = some.every((twin) => twin.standing === 'set-aside');
@@ -206,6 +215,11 @@
           {/if}
         </div>
         <StandingFilter {counts} bind:chosen />
+        {#if chosen === 'drifted' && selected.size === 0 && updatable(twins).length > 1}
+          <button class="plain btn self-start btn-sm" onclick={() => update(updatable(twins))}
+            >Update all {updatable(twins).length} posts</button
+          >
+        {/if}
       </div>
       <StepChart twins={all ?? []} />
     </div>
@@ -215,6 +229,12 @@
         {#if couple}
           {@const both = couple}
           <button class="plain btn btn-sm" onclick={() => pair(both)}>Pair these two</button>
+        {/if}
+        {#if updatable(chosenTwins()).length > 0}
+          {@const some = updatable(chosenTwins())}
+          <button class="plain btn btn-sm" onclick={() => update(some)}
+            >Update {plural(some.length, 'post', 'posts')}</button
+          >
         {/if}
         <button class="plain btn btn-sm" onclick={() => putAside(chosenTwins())}
           >Set aside / Restore</button

@@ -121,7 +121,7 @@ test('a watch page whose chapters lead to a script has no such chapters', () => 
 
 test('a lane of a stranger waits for review, whatever its file says', () => {
   const lane = newLane('id', 'Fine', 'UTC', 0);
-  const file = writeLaneFile({ ...lane, approval: { mode: 'always' } }, []);
+  const file = writeLaneFile({ ...lane, approval: { mode: 'always', upToDate: 'ask' } }, []);
   assert.match(file, /always/);
   assert.equal(readLaneFile(file, 'other', 1).lane.approval.mode, 'after-review');
 });

@@ -129,7 +129,9 @@ export const requestUndo = (key: string, now: number): Promise<OutboxEntry | nul
   change(key, (entry) => {
     // While somebody else's version stands there, the user chooses first.
     if (!entry || entry.theirs) return null;
-    const payload = entry.sentBefore;
+    // What was wanted last and never arrived is called off: what stands there is what was sent.
+    const isThere = entry.publishedRevision === entry.revision;
+    const payload = isThere ? entry.sentBefore : entry.sent;
     return changeRequest(
       entry,
       payload ? { wanted: 'published', payload } : { wanted: 'removed' },

@@ -6,6 +6,9 @@ import { detailsMarks } from './details.ts';
 
 export const getTwin = (id: string): Promise<Twin | undefined> => db.twins.get(id);
 
+export const getTwins = async (ids: readonly string[]): Promise<Twin[]> =>
+  (await db.twins.bulkGet([...new Set(ids)])).filter((twin) => twin !== undefined);
+
 /** Twins, newest first; all of them where no number is given. */
 export function newestTwins(most?: number): Promise<Twin[]> {
   const newest = db.twins.orderBy('date').reverse();

@@ -88,7 +88,7 @@ test('a station says in plain words what it is set to', () => {
       weekdays: [6, 1],
       hours: { from: 0, to: 24 }
     },
-    approval: { mode: 'if-no-check-complains' },
+    approval: { mode: 'if-no-check-complains', upToDate: 'ask' },
     targets: [{ placeId: 'b', status: 'private', categories: [], tags: [] }]
   };
   assert.equal(

@@ -106,12 +106,13 @@ function withVersion(sent: PostPayload, { title, html, excerpt, tags, picture }:
 /**
  * Updates a post at its blog with the changes that are taken. What is not taken stays as it is there,
  * and is not offered again.
- * @returns the key under which it can be undone
+ * @returns the key under which it can be undone, and whether it has arrived
+ * @throws PlaceError when it was refused; the outbox goes on trying what may pass
  */
 export async function updatePost(
   { entry, there, fresh, merge }: PostUpdate,
   choices: ReadonlyMap<number, Choice>
-): Promise<string> {
+): Promise<{ key: string; isSent: boolean }> {
   const post = takeChoices(merge, choices);
   const { making, text } = fresh.making;
   await keepMaking(making, text);
@@ -125,5 +126,7 @@ export async function updatePost(
       };
   await requestPostUpdate(entry.key, payload, there, edited, Date.now());
   await deliverEntry(entry.key);
-  return entry.key;
+  const after = await getEntry(entry.key);
+  if (after?.state === 'failed' && after.problem) throw new PlaceError(after.problem);
+  return { key: entry.key, isSent: after?.state === 'published' };
 }

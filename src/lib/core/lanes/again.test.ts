@@ -26,7 +26,7 @@ const laneOf = (mode: Lane['approval']['mode']): Lane => {
     ...lane,
     since: 0,
     filter: { ...lane.filter, scope: 'oldest-first' },
-    approval: { mode },
+    approval: { mode, upToDate: 'ask' },
     pace: { ...lane.pace, hours: { from: 0, to: 24 }, gap: 0 },
     targets: [{ placeId: 'b', status: 'public', categories: [], tags: [] }]
   };

@@ -68,7 +68,7 @@ async function ring(retell: (text: string) => string): Promise<{ made: number; d
       ...lane,
       since: BEGIN,
       isOn: true,
-      approval: { mode: 'always' },
+      approval: { mode: 'always', upToDate: 'ask' },
       source: { ...lane.source, places: [from] },
       pace: { ...lane.pace, perRun: null },
       targets: [{ placeId: to, status: 'public', categories: [], tags: [] }]

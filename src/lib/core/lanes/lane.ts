@@ -74,7 +74,9 @@ export type LaneLook = NonNullable<z.infer<typeof laneMakeSchema>['look']>;
 
 export const approvalSchema = z.object({
   /** What is made waits to be looked at, or goes out by itself. */
-  mode: z.enum(['after-review', 'if-no-check-complains', 'always']).default('after-review')
+  mode: z.enum(['after-review', 'if-no-check-complains', 'always']).default('after-review'),
+  /** Of posts whose video changes later: they show as drifted, or are updated, where nobody edited them or in all that does not conflict. */
+  upToDate: z.enum(['ask', 'untouched', 'merge']).default('ask')
 });
 
 /** Where what is made goes, and how it stands there. */

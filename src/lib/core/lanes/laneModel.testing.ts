@@ -359,7 +359,7 @@ function lanesOf(between: (low: number, high: number) => number, seed: number): 
       since: BEGIN,
       source: { ...made.source, places: sources },
       filter: { ...made.filter, scope: 'oldest-first' },
-      approval: { mode: 'always' },
+      approval: { mode: 'always', upToDate: 'ask' },
       targets: targets.map((placeId) => ({
         placeId,
         status: 'public' as const,

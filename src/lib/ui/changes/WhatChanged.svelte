@@ -20,9 +20,8 @@
   {/each}
   {#each changes as change (`${change.side} ${change.what}`)}
     <li class="border-l-4 pl-2 {change.side === 'video' ? 'border-video' : 'border-post'}">
-      {changeMessage(change)}{#if change.on}<span class="text-quiet">
-          · {formatDate(change.on)}</span
-        >{/if}
+      {changeMessage(change)}
+      {#if change.on}<span class="text-quiet">· {formatDate(change.on)}</span>{/if}
     </li>
   {/each}
 </ul>

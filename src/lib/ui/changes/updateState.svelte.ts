@@ -82,9 +82,13 @@ export class UpdateState {
     );
     this.isSending = false;
     this.problem = done.problem;
-    const key = done.value;
-    if (key === null) return false;
-    deck.say(`“${title}” updated with ${plural(taken, 'change', 'changes')}.`, {
+    if (!done.value) return false;
+    const { key, isSent } = done.value;
+    const changes = plural(taken, 'change', 'changes');
+    const said = isSent
+      ? `“${title}” updated with ${changes}.`
+      : `“${title}” could not be sent yet. Trying again in a moment.`;
+    deck.say(said, {
       label: 'Undo',
       run: () => undoLast(key)
     });

@@ -5,6 +5,7 @@ import { note } from '$lib/data/journal.ts';
 import { getLane } from '$lib/data/lanes.ts';
 import { withTimeLimit } from '$lib/timeLimit.ts';
 import { runTask } from '../tasks.svelte.ts';
+import { keepUpToDate } from './keepUpToDate.ts';
 import { laneWorld } from './world.ts';
 
 /** Milliseconds after which a run is stopped, whatever it does. */
@@ -20,7 +21,11 @@ export async function runLane(id: string): Promise<LaneRun | null> {
     const lane = await getLane(id);
     if (!lock || !lane) return null;
     const done = await runTask(`Lane “${lane.name}”`, (signal, report) =>
-      withTimeLimit(MAX_RUN, signal, (limited) => run(lane, laneWorld, v4(), limited, report))
+      withTimeLimit(MAX_RUN, signal, async (limited) => {
+        const ran = await run(lane, laneWorld, v4(), limited, report);
+        if (!ran.problem) await keepUpToDate(lane, limited, report);
+        return ran;
+      })
     );
     await note({
       what: done.problem ? 'run-failed' : 'run',

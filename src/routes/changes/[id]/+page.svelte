@@ -108,6 +108,9 @@
           </p>
           <ul class="flex flex-col gap-2" aria-label="Changes to the post">
             {#each view.changes as change, index (index)}
+              {#if change.under && change.under !== view.changes[index - 1]?.under}
+                <li class="pt-2 text-sm text-quiet">Under “{change.under}”</li>
+              {/if}
               <ChangeCard
                 {change}
                 {index}

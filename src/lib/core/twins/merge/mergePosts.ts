@@ -1,3 +1,4 @@
+import { plainText } from '../../text/html.ts';
 import { changesIn, mergeHtml, takeChanges, type Change, type Merged } from './mergeHtml.ts';
 
 /** What of a post is merged. */
@@ -14,6 +15,8 @@ export interface PostVersion {
 /** One thing that making a post anew would change in it; all but `text` is plain. */
 export interface PostChange extends Change {
   where: 'title' | 'excerpt' | 'tags' | 'picture' | 'text';
+  /** Of a change in the text, the heading that it stands under. */
+  under: string;
 }
 
 /** What becomes of a change: it stays as it is, becomes what is made now, or both one after the other. */
@@ -21,6 +24,8 @@ export type Choice = 'mine' | 'fresh' | 'both';
 
 export interface PostMerge {
   mine: PostVersion;
+  /** It was edited by hand since it was made, on the desk or at the blog. */
+  isEdited: boolean;
   /** In the order of the post. */
   changes: PostChange[];
   text: Merged;
@@ -39,12 +44,13 @@ export function mergePosts(base: PostVersion, mine: PostVersion, fresh: PostVers
   const plain = (['title', 'excerpt', 'picture'] as const).flatMap((where): PostChange[] => {
     const [was, is, now] = [base[where], mine[where], fresh[where]];
     if (now === was || now === is) return [];
-    return [{ where, base: was, mine: is, fresh: now, isConflict: is !== was }];
+    return [{ where, under: '', base: was, mine: is, fresh: now, isConflict: is !== was }];
   });
   const tags = mergedTags(base.tags, mine.tags, fresh.tags);
   const list = (some: readonly string[]) => some.join(', ');
   const tagChange: PostChange = {
     where: 'tags',
+    under: '',
     base: list(base.tags),
     mine: list(mine.tags),
     fresh: list(tags),
@@ -53,9 +59,27 @@ export function mergePosts(base: PostVersion, mine: PostVersion, fresh: PostVers
   const changes = [
     ...plain,
     ...(tagChange.mine === tagChange.fresh ? [] : [tagChange]),
-    ...changesIn(text).map((change): PostChange => ({ ...change, where: 'text' }))
+    ...textChangesOf(text)
   ];
-  return { mine, changes, text, tags };
+  return { mine, isEdited: isEdited(base, mine), changes, text, tags };
+}
+
+const isEdited = (base: PostVersion, mine: PostVersion): boolean =>
+  base.title !== mine.title ||
+  base.excerpt !== mine.excerpt ||
+  base.tags.toSorted().join('\n') !== mine.tags.toSorted().join('\n') ||
+  changesIn(mergeHtml(base.html, base.html, mine.html)).length > 0;
+
+/** Changes in a text with the headings that they stand under. */
+function textChangesOf(text: Merged): PostChange[] {
+  let under = '';
+  return text.flatMap((part) => {
+    const change = typeof part === 'string' ? [] : [{ ...part, where: 'text' as const, under }];
+    const stands = typeof part === 'string' ? part : part.mine || part.fresh;
+    const last = [...stands.matchAll(/<(h[1-6]|summary)\b[^>]*>(.*?)<\/\1>/gs)].at(-1);
+    under = last?.[2] === undefined ? under : plainText(last[2]);
+    return change;
+  });
 }
 
 /** Tags by hand stay, those that are made anew come, and those that are made no more go. */

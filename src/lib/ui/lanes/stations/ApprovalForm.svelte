@@ -5,7 +5,7 @@
   let { lane = $bindable() }: StationProps = $props();
 </script>
 
-<div>
+<div class="flex flex-col gap-3">
   <Choice
     legend="How it goes out"
     options={[
@@ -15,4 +15,15 @@
     ]}
     bind:value={lane.approval.mode}
   />
+  {#if lane.make.kind === 'post'}
+    <Choice
+      legend="When a video changes after its post is published"
+      options={[
+        ['ask', 'Show the post as drifted'],
+        ['untouched', 'Update posts that nobody edited; show the others as drifted'],
+        ['merge', 'Update all that does not conflict with your edits; show conflicts as drifted']
+      ]}
+      bind:value={lane.approval.upToDate}
+    />
+  {/if}
 </div>
