@@ -90,6 +90,27 @@ for (const colorScheme of ['light', 'dark'] as const) {
       await expectNoFindings(page, 'Pairs');
     });
 
+    test('axe finds nothing on what drifted, and what an update would change', async ({
+      home: page,
+      world
+    }) => {
+      await openDesk(page, TWILL);
+      await page.getByRole('radio', { name: 'Public, now' }).check();
+      await page.getByRole('button', { name: 'Publish now' }).click();
+      await expect(page.getByText(/^At the blog: public/)).toBeVisible();
+      await idle(page);
+      await world.editPost(TWILL, 'and save the day.', 'and weave on.');
+      await world.changeUpload('threading-a-twill', { from: 'save', to: 'rescue' });
+      await page.getByRole('link', { name: 'In step', exact: true }).first().click();
+      await page.getByRole('button', { name: 'Refresh' }).click();
+      await row(page, TWILL).getByRole('button', { name: 'Drifted: compare' }).click();
+      await expectNoFindings(page, 'what has drifted');
+      await page.getByRole('link', { name: 'Update the post…' }).click();
+      await expect(page.getByText('changed on both sides').first()).toBeVisible();
+      await openPanels(page);
+      await expectNoFindings(page, 'changes');
+    });
+
     test('axe finds nothing on any view', async ({ home: page }) => {
       await expectNoFindings(page, 'In step');
       await page.keyboard.press('Control+k');

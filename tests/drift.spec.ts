@@ -91,8 +91,8 @@ test('where both sides changed the same sentence, nothing is taken before it is 
   await refresh(page);
   // Not even where many are updated at once.
   await row(page, TWILL).getByRole('checkbox').check();
-  await page.getByRole('button', { name: 'Update 1 post' }).click();
-  await expect(page.getByText('1 post needs your decision: open each.')).toBeVisible();
+  await page.getByRole('button', { name: 'Update drifted (1)' }).click();
+  await expect(page.getByText('1 item needs your decision: open each.')).toBeVisible();
   expect(await world.postHtml(TWILL)).toContain(theirs);
 
   await compare(page);
@@ -125,8 +125,8 @@ test('many posts are brought up to date at once, though the blog fails now and t
   const standings = page.getByRole('group', { name: 'Show by standing' });
   await standings.getByRole('button', { name: /^Drifted/ }).click();
   await world.faults({ failOneIn: '4' });
-  await page.getByRole('button', { name: 'Update all 2 posts' }).click();
-  await expect(page.getByText(/posts? updated\./)).toBeVisible({ timeout: 40_000 });
+  await page.getByRole('button', { name: 'Update all drifted (2)' }).click();
+  await expect(page.getByText(/items? updated\./)).toBeVisible({ timeout: 40_000 });
   await world.faults({});
   await expect.poll(() => world.postHtml(TWILL), { timeout: 30_000 }).toContain('rescue the day');
   await expect.poll(() => world.posts('Straight selvedges'), { timeout: 30_000 }).toBe(1);

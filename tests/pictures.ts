@@ -108,15 +108,6 @@ test('the pictures', async ({ home: page, world }) => {
   await hand.getByRole('button', { name: 'Copy the text' }).click();
   await shoot(hand, 'hand-off');
   await hand.close();
-  await page.goto('/');
-  await openUpdates(page, 'Reading a weaving draft in six minutes');
-  await page.getByRole('radio', { name: 'Quiz' }).check();
-  await page.getByRole('button', { name: 'Use this one' }).first().click();
-  await page.getByRole('button', { name: 'Publish the quiz to 1 place' }).click();
-  await expect(page.getByText(/^Published /)).toBeVisible();
-  await world.clock(30);
-  await page.getByRole('button', { name: 'Refresh results' }).click();
-  await shoot(page, 'updates-quiz');
 
   // Lanes: two of them, one rehearsed; what they made, waiting for review.
   await page.goto('/lanes');
@@ -202,4 +193,26 @@ test('the picture of pairs', async ({ page, backApp }) => {
   await page.getByRole('heading', { name: /^To check/ }).scrollIntoViewIfNeeded();
   await page.mouse.wheel(0, 250);
   await shoot(page, 'pairs');
+});
+
+test('the picture of what drifted', async ({ home: page, world }) => {
+  await openDesk(page, TWILL);
+  await page.getByRole('radio', { name: 'Public, now' }).check();
+  await page.getByRole('button', { name: 'Publish now' }).click();
+  await expect(page.getByText(/^At the blog: public/)).toBeVisible();
+  await idle(page);
+  await world.editPost(TWILL, 'and save the day.', 'and weave on.');
+  await world.addToPost(TWILL, 'Questions are welcome at the open studio.');
+  await world.changeUpload('threading-a-twill', { from: 'save', to: 'rescue' });
+  await world.changeUpload('threading-a-twill', {
+    description: 'Four shafts, one straight draw, and every mistake made on purpose.'
+  });
+  await page.getByRole('link', { name: 'In step', exact: true }).first().click();
+  await page.getByRole('button', { name: 'Refresh' }).click();
+  await idle(page);
+  await row(page, TWILL).getByRole('button', { name: 'Drifted: compare' }).click();
+  await page.getByRole('link', { name: 'Update the post…' }).click();
+  await expect(page.getByRole('heading', { name: /^Changes to the post/ })).toBeVisible();
+  await idle(page);
+  await shoot(page, 'changes');
 });

@@ -61,6 +61,11 @@
   let current = $state(0);
   let selected = $state<ReadonlySet<string>>(new Set());
   let drifted = $state.raw<Twin | null>(null);
+  /** As it is by now, while it is still drifted. */
+  const shownDrift = $derived.by(() => {
+    const id = drifted?.id;
+    return all?.find((twin) => twin.id === id && twin.standing === 'drifted') ?? drifted;
+  });
   const at = $derived(Math.min(current, Math.max(0, twins.length - 1)));
 
   /** Whoever comes back finds the same row, selection and filter. */
@@ -119,9 +124,12 @@
     deck.say(`“${video.title}” is paired.`, { label: 'Undo', run: undo });
   }
 
-  /** Drifted twins whose posts were made here. */
+  /** Drifted twins of which one half was made here. */
   const updatable = (some: readonly Twin[]) =>
-    some.filter((twin) => twin.standing === 'drifted' && twin.video && twin.post?.isMade);
+    some.filter(
+      ({ standing, video, post }) =>
+        standing === 'drifted' && video && post && (video.isMade || post.isMade)
+    );
   async function update(some: readonly Twin[]) {
     const { updateDrifted } = await import('$lib/ui/inStep/updateDrifted.ts');
     await updateDrifted(some);
@@ -217,7 +225,7 @@
         <StandingFilter {counts} bind:chosen />
         {#if chosen === 'drifted' && selected.size === 0 && updatable(twins).length > 1}
           <button class="plain btn self-start btn-sm" onclick={() => update(updatable(twins))}
-            >Update all {updatable(twins).length} posts</button
+            >Update all drifted ({updatable(twins).length})</button
           >
         {/if}
       </div>
@@ -233,7 +241,7 @@
         {#if updatable(chosenTwins()).length > 0}
           {@const some = updatable(chosenTwins())}
           <button class="plain btn btn-sm" onclick={() => update(some)}
-            >Update {plural(some.length, 'post', 'posts')}</button
+            >Update drifted ({some.length})</button
           >
         {/if}
         <button class="plain btn btn-sm" onclick={() => putAside(chosenTwins())}
@@ -314,8 +322,8 @@
     </p>
   </div>
 {/if}
-{#if drifted}
-  {@const twin = drifted}
+{#if shownDrift && drifted}
+  {@const twin = shownDrift}
   {#await import('$lib/ui/inStep/DriftDialog.svelte') then { default: DriftDialog }}
     <DriftDialog {twin} onclose={() => (drifted = null)} />
   {/await}

@@ -11,12 +11,17 @@ import {
   type OutboxEntry,
   type OutboxState
 } from '$lib/core/delivery/outbox.ts';
-import { isUpdate, type Payload, type PostPayload } from '$lib/core/delivery/payload.ts';
+import {
+  isUpdate,
+  type Payload,
+  type PostPayload,
+  type VideoPayload
+} from '$lib/core/delivery/payload.ts';
 import type { EntryStore } from '$lib/core/delivery/deliver.ts';
 import { transferSchema, type Transfer } from '$lib/core/delivery/transfer.ts';
 import type { Template } from '$lib/core/article/template/template.ts';
 import { db } from './db.ts';
-import { newWork, type Work } from './rows.ts';
+import type { Work } from './rows.ts';
 
 /** What is to be published, and where. `url` is given where it stands there already. */
 export type PublishRequest = Pick<OutboxEntry, 'key' | 'itemId' | 'placeId' | 'payload'> &
@@ -59,21 +64,21 @@ export const requestPost = (
   });
 
 /**
- * The same for a post that is brought up to date over what stands at its blog, as the user has seen it:
- * an undo brings that back. The desk goes on from the text that goes out.
- * @param there what stands at the blog, as a payload, and its fingerprint
- * @param edited as the desk keeps an edited text; null where it is as it was made
+ * The same for an item that is brought up to date over what stands at its place, as the user has seen it:
+ * an undo brings that back.
+ * @param there what stands at the place, as a payload, and its fingerprint where it has one
+ * @param work of a post, the edited text with which the desk goes on; of the rest what is kept stays
  */
-export const requestPostUpdate = (
+export const requestUpdate = <P extends PostPayload | VideoPayload>(
   key: string,
-  payload: PostPayload,
-  there: { payload: PostPayload; fingerprint: string },
-  edited: Work['edited'],
-  now: number
-): Promise<OutboxEntry | null> =>
+  payload: P,
+  there: { payload: P; fingerprint: string },
+  now: number,
+  work?: Work
+): Promise<void> =>
   db.transaction('rw', db.outbox, db.work, async () => {
     const known = await db.outbox.get(key);
-    if (!known) return null;
+    if (!known) return;
     const wanted = changeRequest(known, { wanted: 'published', payload }, now);
     const entry = outboxEntrySchema.parse({
       ...wanted,
@@ -83,10 +88,9 @@ export const requestPostUpdate = (
       seen: ''
     });
     await db.outbox.put(entry);
-    const work = await db.work.get(entry.itemId);
-    if (work) await db.work.update(entry.itemId, { edited });
-    else if (edited) await db.work.put({ ...newWork(entry.itemId), edited });
-    return entry;
+    if (!work) return;
+    const kept = (await db.work.get(work.id)) ?? work;
+    await db.work.put({ ...kept, edited: work.edited });
   });
 
 /** The same for a video with the file that follows it. */

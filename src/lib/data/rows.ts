@@ -2,7 +2,7 @@ import type { SentenceChoice } from '$lib/core/article/edit/choices.ts';
 import type { GivenPicture } from '$lib/core/article/extract/layOut.ts';
 import type { Template } from '$lib/core/article/template/template.ts';
 import type { Cue } from '$lib/core/captions/cue.ts';
-import { DROP_NOISE, type TidyOptions } from '$lib/core/captions/tidy.ts';
+import type { TidyOptions } from '$lib/core/captions/tidy.ts';
 import type { Chapter } from '$lib/core/chapters/chapter.ts';
 import type { EditedChapter } from '$lib/core/chapters/edit.ts';
 
@@ -63,16 +63,6 @@ export interface Work {
   /** The text as edited, and as it was made when editing began; both as the editor writes it. */
   edited: { base: string; html: string } | null;
 }
-
-export const newWork = (id: string): Work => ({
-  id,
-  chapters: null,
-  tidy: { ...DROP_NOISE },
-  pictures: [],
-  phrases: [],
-  choices: [],
-  edited: null
-});
 
 /** A sentence as a voice said it, kept so that only what is changed is said anew. */
 export interface KeptSpeech {

@@ -24,6 +24,7 @@ export const processingStateSchema = z.enum([
   'ready',
   'failed'
 ]);
+const videoVisibilitySchema = z.enum(['public', 'unlisted', 'private']);
 export interface Processing {
   state: z.infer<typeof processingStateSchema>;
   /** Between 0 and 1. */
@@ -63,6 +64,24 @@ export class VideoChannel extends MicropubPlace {
     const replace = toProperties(videoOnly(payload, this.linked.url), key);
     const sent = await this.micropub({ action: 'update', url, replace });
     return sent.location || url;
+  }
+
+  /** What is said of a video at the channel, as its owner may have changed it there; null where it is gone. */
+  async readSaid(
+    url: string
+  ): Promise<Pick<VideoPayload, 'title' | 'description' | 'tags' | 'visibility'> | null> {
+    const properties = await this.source(url);
+    if (!properties) return null;
+    return {
+      title: first(properties, 'name'),
+      description: first(properties, 'content'),
+      tags: (properties.category ?? []).map(String),
+      visibility: understood(
+        videoVisibilitySchema,
+        first(properties, 'visibility') || 'public',
+        url
+      )
+    };
   }
 
   /** How far the channel has got with the file of a video. */

@@ -10,7 +10,6 @@ import { readAddress } from '$lib/places/wire.ts';
 import { coreWorker } from '$lib/workers/core.ts';
 import type { FetchPage } from '$lib/workers/coreApi.ts';
 import { videosToReadAgain } from '$lib/data/twins.ts';
-import { readMany } from './readMany.ts';
 import { attempt, runTask, type Report } from './tasks.svelte.ts';
 
 /**
@@ -63,8 +62,10 @@ async function readPlace(place: Place, signal: AbortSignal, report: Report): Pro
 async function readChanged(place: Place, signal: AbortSignal, report: Report): Promise<void> {
   if (place.kind !== 'channel') return;
   const videos = await videosToReadAgain(place.id);
-  if (videos.length > 0)
-    await readMany(videos, signal, (step, done) => report(`Captions: ${step}`, done));
+  if (videos.length === 0) return;
+  // Loaded when there are some: the first page need not know captions.
+  const { readMany } = await import('./readMany.ts');
+  await readMany(videos, signal, (step, done) => report(`Captions: ${step}`, done));
 }
 
 /** Fetches pages of a feed for the worker, which cannot be thrown at: problems come as data. */

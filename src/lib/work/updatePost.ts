@@ -1,36 +1,22 @@
-import type { Held, OutboxEntry } from '$lib/core/delivery/outbox.ts';
+import { DROP_NOISE } from '$lib/core/captions/tidy.ts';
+import type { Held } from '$lib/core/delivery/outbox.ts';
 import { isPost, type PostPayload } from '$lib/core/delivery/payload.ts';
 import type { Item } from '$lib/core/model/item.ts';
 import { PlaceError } from '$lib/core/model/place.ts';
-import {
-  takeChoices,
-  type Choice,
-  type PostMerge,
-  type PostVersion
-} from '$lib/core/twins/merge/mergePosts.ts';
+import { takeChoices, type PostMerge, type PostVersion } from '$lib/core/twins/merge/mergePosts.ts';
 import { getMakingText, keepMaking } from '$lib/data/baselines.ts';
 import { readDesk } from '$lib/data/desk.ts';
 import { getItem } from '$lib/data/items.ts';
-import { getEntry, requestPostUpdate } from '$lib/data/outbox.ts';
+import { getEntry, requestUpdate } from '$lib/data/outbox.ts';
 import { getPlace } from '$lib/data/places.ts';
-import { deliverEntry } from '$lib/delivery/deliverEntry.ts';
+import type { Work } from '$lib/data/rows.ts';
+import { undoLast } from '$lib/delivery/deliverEntry.ts';
 import { versionOf } from '$lib/make/making.ts';
 import type { TalkWorker } from '$lib/make/post.ts';
 import { blogFor } from '$lib/places/adapter.ts';
 import { composeWorker } from '$lib/workers/compose.ts';
 import { layOutPost, type LaidOutPost } from './layOutPost.ts';
-
-/** Three versions of a post, merged: what there is to decide before it is updated. */
-export interface PostUpdate {
-  entry: OutboxEntry;
-  /** What was last sent, as it stands at the blog by now. */
-  there: { payload: PostPayload; fingerprint: string };
-  fresh: LaidOutPost;
-  merge: PostMerge;
-}
-
-/** Why a post cannot be brought up to date from here. */
-export type NoUpdate = 'not-made-here' | 'on-the-desk' | 'being-sent' | 'gone';
+import { sendNow, type NoUpdate, type TwinUpdate, type Updated } from './twinUpdate.ts';
 
 /**
  * Reads what a post was made as, how it stands at its blog, and how it would be made now, and merges
@@ -42,7 +28,7 @@ export async function planUpdate(
   postId: string,
   worker: TalkWorker,
   signal: AbortSignal
-): Promise<PostUpdate | NoUpdate> {
+): Promise<TwinUpdate | NoUpdate> {
   const [video, post, { draft, work }] = await Promise.all([
     getItem(videoId),
     getItem(postId),
@@ -67,11 +53,13 @@ export async function planUpdate(
     tags: [...sent.categories, ...sent.tags],
     picture: sent.picture?.url ?? ''
   };
+  const there = { payload: asPayload(sent, held), fingerprint: held.fingerprint };
+  const merge: PostMerge = await composeWorker().mergePosts(base, held, versionOf(fresh.made));
   return {
-    entry,
-    there: { payload: asPayload(sent, held), fingerprint: held.fingerprint },
-    fresh,
-    merge: await composeWorker().mergePosts(base, held, versionOf(fresh.made))
+    side: 'post',
+    merge,
+    apply: (choices) =>
+      updatePost(entry.key, there, fresh, takeChoices(merge, choices), work ?? newWork(video.id))
   };
 }
 
@@ -103,30 +91,31 @@ function withVersion(sent: PostPayload, { title, html, excerpt, tags, picture }:
   };
 }
 
-/**
- * Updates a post at its blog with the changes that are taken. What is not taken stays as it is there,
- * and is not offered again.
- * @returns the key under which it can be undone, and whether it has arrived
- * @throws PlaceError when it was refused; the outbox goes on trying what may pass
- */
-export async function updatePost(
-  { entry, there, fresh, merge }: PostUpdate,
-  choices: ReadonlyMap<number, Choice>
-): Promise<{ key: string; isSent: boolean }> {
-  const post = takeChoices(merge, choices);
+async function updatePost(
+  key: string,
+  there: { payload: PostPayload; fingerprint: string },
+  fresh: LaidOutPost,
+  post: PostVersion,
+  work: Work
+): Promise<Updated> {
   const { making, text } = fresh.making;
   await keepMaking(making, text);
   const payload = { ...withVersion(there.payload, post), making: making.id };
-  const isAsMade = post.html === fresh.made.html;
-  const edited = isAsMade
-    ? null
-    : {
-        base: fresh.made.marked,
-        html: await composeWorker().withSeconds(post.html, fresh.made.marked)
-      };
-  await requestPostUpdate(entry.key, payload, there, edited, Date.now());
-  await deliverEntry(entry.key);
-  const after = await getEntry(entry.key);
-  if (after?.state === 'failed' && after.problem) throw new PlaceError(after.problem);
-  return { key: entry.key, isSent: after?.state === 'published' };
+  const { marked, html } = fresh.made;
+  const edited =
+    post.html === html
+      ? null
+      : { base: marked, html: await composeWorker().withSeconds(post.html, marked) };
+  await requestUpdate(key, payload, there, Date.now(), { ...work, edited });
+  return { isSent: await sendNow(key), undo: () => undoLast(key) };
 }
+
+const newWork = (id: string): Work => ({
+  id,
+  chapters: null,
+  tidy: { ...DROP_NOISE },
+  pictures: [],
+  phrases: [],
+  choices: [],
+  edited: null
+});

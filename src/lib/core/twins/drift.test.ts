@@ -146,6 +146,45 @@ test('what was sent from here is no change, and is remembered once its place was
   }
 });
 
+test('a video that was changed before it was first looked at is held against what the post was made from', () => {
+  const made = { ...post, origin: 'key' };
+  const newer = { ...video, textHash: '9' };
+  const making = { id: 'm', key: 'key', at: EARLY, video: videoFactsOf(video, details.get('v')) };
+  const sent = aPostPayload({ making: 'm' });
+  const entries = [
+    anEntry({ key: 'key', itemId: 'v', state: 'published', sentAt: at(EARLY), sent })
+  ];
+  const given = { entries, makings: [making], baselines: [] };
+  const row = nextBaseline(newer, made, circumstancesOf(facts(given)).remembered, true, LATE);
+  assert.ok(row);
+  assert.deepEqual(changed({ video: newer, post: made }, { ...given, baselines: [row] }), [
+    'video description'
+  ]);
+});
+
+test('what was sent from here is remembered first when it was read', () => {
+  const entries = [anEntry({ key: 'key', itemId: 'v', state: 'published', sentAt: at(LATE) })];
+  const of = (read: string) =>
+    nextBaseline(
+      video,
+      { ...post, origin: 'key' },
+      circumstancesOf(
+        facts({
+          entries,
+          baselines: [],
+          places: [
+            { id: 'channel', read },
+            { id: 'blog', read }
+          ]
+        })
+      ).remembered,
+      true,
+      LATE
+    );
+  assert.equal(of(EARLY), null);
+  assert.ok(of('2026-03-10T00:00:00.000Z'));
+});
+
 test('a post that was made here is held against what it was made from, also after an undo', () => {
   const made = { ...post, origin: 'key' };
   const newer = { ...video, textHash: '9' };

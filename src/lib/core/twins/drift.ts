@@ -166,15 +166,23 @@ export function nextBaseline(
     post: postFactsOf(post)
   };
   const row = remembered.baselines.get(id);
+  const making = post.origin ? remembered.makings.get(post.origin) : undefined;
+  // What was sent from here may not have been read yet.
+  const isRead = [video, post].every(
+    (item) => sentAt(item, remembered) <= (remembered.read.get(item.placeId) ?? 0)
+  );
   if (!row)
-    return isInStep
+    return isInStep && isRead
       ? {
           id,
           video: video.id,
           post: post.id,
           channel: video.placeId,
           addresses: [video.url, video.embedUrl, video.contentUrl].filter(Boolean),
-          ofVideo: { facts: facts.video, at: now },
+          // The channel may have changed it between the making and this first look.
+          ofVideo: making
+            ? { facts: making.video, at: making.at }
+            : { facts: facts.video, at: now },
           ofPost: { facts: facts.post, at: now },
           isGoneAccepted: false
         }

@@ -8,9 +8,11 @@
     index: number;
     choice: Choice;
     language: string;
+    /** Where it stands. */
+    place: 'blog' | 'channel';
     onchoose: (choice: Choice) => void;
   }
-  let { change, index, choice, language, onchoose }: Props = $props();
+  let { change, index, choice, language, place, onchoose }: Props = $props();
 
   const names: Record<PostChange['where'], string> = {
     title: 'Title',
@@ -27,11 +29,11 @@
   const kinds = {
     conflict: 'Changed on both sides',
     added: 'New',
-    removed: 'No longer in the video',
+    removed: 'No longer there',
     changed: 'Changed'
   };
   const options: [Choice, string][] = $derived([
-    ['mine', mine === '' ? 'Leave it out' : 'Keep the blog’s'],
+    ['mine', mine === '' ? 'Leave it out' : `Keep the ${place}’s`],
     ['fresh', fresh === '' ? 'Remove it' : 'Use the new'],
     ...(change.where === 'text' && mine !== '' && fresh !== ''
       ? [['both', 'Keep both'] as [Choice, string]]
@@ -63,7 +65,7 @@
   </div>
   {#if change.isConflict}
     <dl class="grid gap-x-3 gap-y-1 sm:grid-cols-[6rem_1fr]" lang={language || undefined}>
-      <dt class="border-l-4 border-post pl-2 text-sm">At the blog</dt>
+      <dt class="border-l-4 border-post pl-2 text-sm">At the {place}</dt>
       <dd class="reading text-sm whitespace-pre-line">
         {#if mine}<TextDiff before={base ?? ''} after={mine} />{:else}<em>Deleted there.</em>{/if}
       </dd>

@@ -7,17 +7,17 @@ import {
   type PostChange
 } from '$lib/core/twins/merge/mergePosts.ts';
 import { getTwin } from '$lib/data/twins.ts';
-import { undoLast } from '$lib/delivery/deliverEntry.ts';
 import { deck } from '$lib/ui/deck.svelte.ts';
 import { plural } from '$lib/ui/messages.ts';
 import { attempt, runTask } from '$lib/work/tasks.svelte.ts';
-import { planUpdate, updatePost, type NoUpdate, type PostUpdate } from '$lib/work/updatePost.ts';
+import { planTwinUpdate } from '$lib/work/planTwinUpdate.ts';
+import type { NoUpdate, TwinUpdate } from '$lib/work/twinUpdate.ts';
 import { talkWorker } from '$lib/workers/talk.ts';
 
-/** What updating the post of one twin would change, and what is chosen of it. */
+/** What updating the half of one twin that was made here would change, and what is chosen of it. */
 export class UpdateState {
   twin = $state.raw<Twin | null>(null);
-  plan = $state.raw<PostUpdate | null>(null);
+  plan = $state.raw<TwinUpdate | null>(null);
   /** Why there is no plan. */
   why = $state<NoUpdate | 'unknown' | null>(null);
   problem = $state<Problem | null>(null);
@@ -37,15 +37,14 @@ export class UpdateState {
     this.plan = null;
     const twin = (await getTwin(id)) ?? null;
     this.twin = twin;
-    const { video, post } = twin ?? {};
-    if (!video || !post) {
+    if (!twin?.video || !twin.post) {
       this.why = twin ? 'gone' : 'unknown';
       this.isReading = false;
       return;
     }
     const done = await attempt(() =>
-      runTask(`Comparing “${post.title}”`, (signal) =>
-        planUpdate(video.id, post.id, talkWorker(), signal)
+      runTask(`Comparing “${twin.post?.title ?? ''}”`, (signal) =>
+        planTwinUpdate(twin, talkWorker(), signal)
       )
     );
     this.problem = done.problem;
@@ -77,21 +76,16 @@ export class UpdateState {
     if (!plan) return false;
     this.isSending = true;
     const title = plan.merge.mine.title;
-    const done = await attempt(() =>
-      runTask(`Updating “${title}”`, () => updatePost(plan, choices))
-    );
+    const done = await attempt(() => runTask(`Updating “${title}”`, () => plan.apply(choices)));
     this.isSending = false;
     this.problem = done.problem;
     if (!done.value) return false;
-    const { key, isSent } = done.value;
+    const { isSent, undo } = done.value;
     const changes = plural(taken, 'change', 'changes');
     const said = isSent
       ? `“${title}” updated with ${changes}.`
       : `“${title}” could not be sent yet. Trying again in a moment.`;
-    deck.say(said, {
-      label: 'Undo',
-      run: () => undoLast(key)
-    });
+    deck.say(said, { label: 'Undo', run: undo });
     return true;
   }
 }

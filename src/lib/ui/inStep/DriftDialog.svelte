@@ -23,9 +23,16 @@
     changes.some((c) => c.side === 'video' && (c.what === 'gone' || c.what === 'visibility'))
   );
   const isEdited = $derived(changes.some((c) => c.side === 'post'));
-  const isMade = $derived(Boolean(twin.video && twin.post?.isMade));
-  const mayUpdate = $derived(
-    isMade && (differences.length > 0 || changes.some((c) => c.side === 'video'))
+  const isRetitled = $derived(differences.length > 0);
+  /** The half that was made here, where the other one changed since. */
+  const updates = $derived(
+    !twin.video || !twin.post
+      ? null
+      : twin.post.isMade && (isRetitled || changes.some((c) => c.side === 'video'))
+        ? 'post'
+        : twin.video.isMade && (isRetitled || changes.some((c) => c.side === 'post'))
+          ? 'video'
+          : null
   );
 
   $effect(() => dialog?.showModal());
@@ -94,7 +101,7 @@
   {#if versions.value}
     {@const { sent, theirs } = versions.value}
     <TheirVersion {theirs} ours={sent} onkeep={accept} />
-    {#if !mayUpdate}
+    {#if !updates}
       <p class="text-sm text-quiet">
         To publish your version instead, open the desk and update the post: both are shown once more
         before anything is overwritten.
@@ -105,10 +112,9 @@
     <p class="text-sm text-quiet">
       Readers of the post see a player that does not play. The text of the post stays either way.
     </p>
-  {:else if mayUpdate}
+  {:else if updates}
     <p class="text-sm text-quiet">
-      Update the post to see what would change in it. Your edits at the blog stay, and you choose
-      what to take.
+      Update the {updates} to see what would change in it. Your edits stay, and you choose what to take.
     </p>
   {:else if differences.length > 0}
     <p class="text-sm text-quiet">Only the title changes; the text of the post stays as it is.</p>
@@ -122,15 +128,15 @@
       <button class="plain btn btn-sm" onclick={() => settle('draft')}
         >Turn the post into a draft</button
       >
-    {:else if mayUpdate && twin.video}
-      <a class="strong btn btn-sm" href="/changes/{twin.id}">Update the post…</a>
+    {:else if updates}
+      <a class="strong btn btn-sm" href="/changes/{twin.id}">Update the {updates}…</a>
     {/if}
     {#if differences.length > 0}
-      <button class="{mayUpdate ? 'plain' : 'strong'} btn btn-sm" onclick={take}
+      <button class="{updates ? 'plain' : 'strong'} btn btn-sm" onclick={take}
         >Give the post this title</button
       >
     {/if}
-    {#if versions.value && !mayUpdate && twin.video}
+    {#if versions.value && !updates && twin.video}
       <a class="plain btn btn-sm" href="/desk/{twin.video.id}">Open the desk</a>
     {/if}
     {#if !versions.value}

@@ -1,7 +1,7 @@
 <script lang="ts">
   import { goto } from '$app/navigation';
   import { page } from '$app/state';
-  import type { NoUpdate } from '$lib/work/updatePost.ts';
+  import type { NoUpdate } from '$lib/work/twinUpdate.ts';
   import { acceptChanges } from '$lib/work/drift.ts';
   import ChangeCard from '$lib/ui/changes/ChangeCard.svelte';
   import { UpdateState } from '$lib/ui/changes/updateState.svelte.ts';
@@ -19,18 +19,20 @@
   });
   const title = $derived(view.twin?.post?.title ?? view.twin?.video?.title ?? '');
   const language = $derived(view.twin?.video?.language ?? '');
+  const side = $derived(view.plan?.side ?? (view.twin?.post?.isMade ? 'post' : 'video'));
+  const place = $derived(side === 'post' ? 'blog' : 'channel');
 
   const reasons: Record<NoUpdate | 'unknown', { title: string; text: string }> = {
     'not-made-here': {
-      title: 'This post was not made here',
-      text: 'Only posts that were made from their video here can be updated from it. Edit it at the blog, or keep it as it is.'
+      title: 'Neither half was made here',
+      text: 'Only a post or video that was made from the other one here can be updated from it. Edit it at its place, or keep both as they are.'
     },
     'on-the-desk': {
       title: 'The desk has changes that are not published',
       text: 'Publish or discard them on the desk first, then compare again.'
     },
     'being-sent': {
-      title: 'The post is being published',
+      title: 'It is being published',
       text: 'Wait until it is done, then compare again.'
     },
     gone: {
@@ -78,16 +80,14 @@
         {@const { title: heading, text } = reasons[view.why]}
         <EmptyState title={heading}><p>{text}</p></EmptyState>
       {:else if view.plan && view.changes.length === 0}
-        <EmptyState title="The post would not change">
-          <p>
-            What changed at the channel makes no difference to this post. You can keep it as it is.
-          </p>
+        <EmptyState title="The {side} would not change">
+          <p>What changed makes no difference to it. You can keep it as it is.</p>
         </EmptyState>
       {:else if view.plan}
         <section aria-labelledby="proposed" class="flex flex-col gap-2">
           <div class="flex flex-wrap items-center gap-3">
             <h2 id="proposed" class="font-semibold">
-              Changes to the post ({view.changes.length})
+              Changes to the {side} ({view.changes.length})
             </h2>
             {#if view.conflicts > 0}
               <p class="text-sm">
@@ -103,10 +103,10 @@
             </span>
           </div>
           <p class="text-sm text-quiet">
-            Crossed out goes, marked comes. Everything else stays as it is at the blog, with your
+            Crossed out goes, marked comes. Everything else stays as it is at the {place}, with your
             edits.
           </p>
-          <ul class="flex flex-col gap-2" aria-label="Changes to the post">
+          <ul class="flex flex-col gap-2" aria-label="Changes to the {side}">
             {#each view.changes as change, index (index)}
               {#if change.under && change.under !== view.changes[index - 1]?.under}
                 <li class="pt-2 text-sm text-quiet">Under “{change.under}”</li>
@@ -115,17 +115,32 @@
                 {change}
                 {index}
                 {language}
+                {place}
                 choice={view.choices.get(index) ?? 'mine'}
                 onchoose={(choice) => view.choose(index, choice)}
               />
             {/each}
           </ul>
+          {#if side === 'video'}
+            <p class="text-sm text-quiet">
+              What the video shows and says stays as it is. To tell it anew,
+              <a class="underline" href="/booth/{view.twin?.post?.id}"
+                >make a new one in the booth</a
+              >.
+            </p>
+          {/if}
           <details>
-            <summary class="cursor-pointer text-sm font-semibold">Preview the updated post</summary>
+            <summary class="cursor-pointer text-sm font-semibold"
+              >Preview the updated {side}</summary
+            >
             {#if view.updated}
               <div class="mt-2 rounded-container border border-line bg-sheet p-3">
                 <p class="reading text-xl font-semibold">{view.updated.title}</p>
-                <SafeHtml html={view.updated.html} label="The updated post" {language} isTall />
+                {#if side === 'post'}
+                  <SafeHtml html={view.updated.html} label="The updated post" {language} isTall />
+                {:else}
+                  <p class="reading text-sm whitespace-pre-line">{view.updated.html}</p>
+                {/if}
               </div>
             {/if}
           </details>
@@ -139,7 +154,7 @@
         <button
           class="strong btn btn-sm"
           disabled={view.taken === 0 || view.isSending}
-          onclick={send}>Update the post ({view.taken} of {view.changes.length})</button
+          onclick={send}>Update the {side} ({view.taken} of {view.changes.length})</button
         >
       {/if}
       {#if view.twin.standing === 'drifted'}

@@ -54,7 +54,8 @@ export const changesIn = (merged: Merged): Change[] =>
 /** A piece that was put elsewhere by hand, with what it was made as and what is made of it now. */
 type Moved = ReadonlyMap<Piece, { base: Piece; fresh: Piece | null }>;
 
-function mergePieces(
+/** Merges three versions of a list of pieces. @returns parts as `mergeHtml` gives them */
+export function mergePieces(
   base: readonly Piece[],
   mine: readonly Piece[],
   fresh: readonly Piece[]
@@ -169,6 +170,17 @@ function mergeGap(
       ? [space, ...asItStands(mine.slice(0, -1)), last.source, change, last.after]
       : [change, space];
   }
+  // What was only put beside it by hand is in nobody's way.
+  const from = runOf(base, mine);
+  if (from > 0 || (from === 0 && base.length < mine.length)) {
+    const to = from + base.length;
+    return [
+      space,
+      ...asItStands(mine.slice(0, from)),
+      ...mergeGap(base, mine.slice(from, to), fresh, null),
+      ...asItStands(mine.slice(to))
+    ];
+  }
   const change = {
     base: sourceOf(base),
     mine: sourceOf(mine),
@@ -176,6 +188,12 @@ function mergeGap(
     isConflict: !isSame(base, mine)
   };
   return last ? [space, change, last.after] : [change, space];
+}
+
+/** Where in some pieces others stand one after the other, unchanged; -1 where they do not. */
+function runOf(some: readonly Piece[], within: readonly Piece[]): number {
+  if (some.length === 0) return -1;
+  return within.findIndex((_, at) => isSame(some, within.slice(at, at + some.length)));
 }
 
 const asItStands = (pieces: readonly Piece[]): string[] =>

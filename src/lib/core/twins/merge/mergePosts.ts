@@ -9,6 +9,7 @@ export interface PostVersion {
   tags: string[];
   /** Address of the featured picture, or empty. */
   picture: string;
+  /** Of a video, its description in plain text. */
   html: string;
 }
 
@@ -38,9 +39,15 @@ export interface PostMerge {
  * @param base as it was made
  * @param mine as it stands at the blog, with edits by hand
  * @param fresh as it would be made now
+ * @param mergeText merges their texts; what is said of a video is plain
  */
-export function mergePosts(base: PostVersion, mine: PostVersion, fresh: PostVersion): PostMerge {
-  const text = mergeHtml(base.html, mine.html, fresh.html);
+export function mergePosts(
+  base: PostVersion,
+  mine: PostVersion,
+  fresh: PostVersion,
+  mergeText: typeof mergeHtml = mergeHtml
+): PostMerge {
+  const text = mergeText(base.html, mine.html, fresh.html);
   const plain = (['title', 'excerpt', 'picture'] as const).flatMap((where): PostChange[] => {
     const [was, is, now] = [base[where], mine[where], fresh[where]];
     if (now === was || now === is) return [];
@@ -61,14 +68,14 @@ export function mergePosts(base: PostVersion, mine: PostVersion, fresh: PostVers
     ...(tagChange.mine === tagChange.fresh ? [] : [tagChange]),
     ...textChangesOf(text)
   ];
-  return { mine, isEdited: isEdited(base, mine), changes, text, tags };
+  return { mine, isEdited: isEdited(base, mine, mergeText), changes, text, tags };
 }
 
-const isEdited = (base: PostVersion, mine: PostVersion): boolean =>
+const isEdited = (base: PostVersion, mine: PostVersion, mergeText: typeof mergeHtml): boolean =>
   base.title !== mine.title ||
   base.excerpt !== mine.excerpt ||
   base.tags.toSorted().join('\n') !== mine.tags.toSorted().join('\n') ||
-  changesIn(mergeHtml(base.html, base.html, mine.html)).length > 0;
+  changesIn(mergeText(base.html, base.html, mine.html)).length > 0;
 
 /** Changes in a text with the headings that they stand under. */
 function textChangesOf(text: Merged): PostChange[] {
