@@ -37,7 +37,7 @@ async function deskOf(page: Page, title: string) {
   await text.locator('p').nth(3).hover();
 }
 
-test('the pictures', async ({ home: page, world }) => {
+test('the pictures', async ({ home: page }) => {
   test.setTimeout(280_000);
   await shoot(page, 'in-step');
 

@@ -9,7 +9,7 @@
     parts[k]?.is === 'in' && parts[k - 1]?.is === 'out' && !/\s$/.test(parts[k - 1]?.text ?? '');
 </script>
 
-{#each parts as part, k (k)}{#if isGlued(k)}{' '}{/if}{#if part.is === 'in'}<ins class="bg-marked"
+{#each parts as part, k (k)}{isGlued(k) ? ' ' : ''}{#if part.is === 'in'}<ins class="bg-marked"
       >{part.text}</ins
     >{:else if part.is === 'out'}<del class="text-quiet">{part.text}</del
     >{:else}{part.text}{/if}{/each}

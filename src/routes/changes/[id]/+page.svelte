@@ -59,7 +59,7 @@
   <div class="min-h-0 flex-1 overflow-y-auto">
     <div class="mx-auto flex max-w-5xl flex-col gap-3 px-3 py-3">
       <header class="flex flex-wrap items-center gap-x-3 gap-y-1">
-        <h1 class="text-lg font-semibold">Update “{title}”</h1>
+        <h1 class="text-lg font-semibold">{title ? `Update “${title}”` : 'Update'}</h1>
         <span class="ml-auto flex gap-2">
           {#if view.twin?.video}
             <a class="bare btn btn-sm" href="/desk/{view.twin.video.id}">Open the desk</a>
@@ -68,6 +68,11 @@
         </span>
       </header>
       {#if view.problem}<ProblemNote problem={view.problem} />{/if}
+      {#if !view.isReading && !view.plan && view.twin}
+        <button class="plain btn self-start btn-sm" onclick={() => view.open(id)}
+          >Compare again</button
+        >
+      {/if}
       {#if view.twin && view.twin.reason.kind === 'differs'}
         <section aria-labelledby="changed" class="flex flex-col gap-1.5">
           <h2 id="changed" class="font-semibold">What changed</h2>

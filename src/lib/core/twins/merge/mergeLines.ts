@@ -8,7 +8,7 @@ export const mergeLines = (base: string, mine: string, fresh: string): Merged =>
 /** Lines with words in them; empty ones stand behind the line before. */
 function linesOf(text: string): Piece[] {
   const pieces: Piece[] = [];
-  for (const [line] of text.matchAll(/[^\n]*(?:\n\s*|$)/g)) {
+  for (const line of text.split(/(?<=\n)/)) {
     const source = line.trimEnd();
     if (!line) continue;
     const last = pieces.at(-1);

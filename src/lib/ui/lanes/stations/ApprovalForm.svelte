@@ -16,6 +16,7 @@
     bind:value={lane.approval.mode}
   />
   {#if lane.make.kind === 'post'}
+    <p class="font-semibold" aria-hidden="true">When a video changes after its post is published</p>
     <Choice
       legend="When a video changes after its post is published"
       options={[
