@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test';
 import { openAlert, expect, openLayout, test } from './app.ts';
-import { newLane, station } from './lanesView.ts';
+import { catalogueLane, newLane, station } from './lanesView.ts';
 
 const TWILL = 'Threading a four-shaft twill, slowly';
 const DAY = 86_400_000;
@@ -245,4 +245,26 @@ test('a lane of videos keeps a look of its own, whatever the booth has', async (
       })
   );
   expect(render.map(({ width, height }) => [width, height])).toEqual([[960, 960]]);
+});
+
+test('words that the catalogue says with those of a search are suggested, with how many items they find', async ({
+  home: page
+}) => {
+  await catalogueLane(page);
+  await station(page, 'Source').click();
+  const words = page.getByRole('list', { name: 'Suggested words' });
+  await expect(words.getByRole('button').first()).toBeVisible();
+  await page.getByRole('textbox', { name: 'With any of these words' }).fill('warp');
+  await page.keyboard.press('Enter');
+  await expect(words.getByRole('button', { name: /^warp/ })).toHaveCount(0);
+  const first = words.getByRole('button').first();
+  const [, word, items] = /^(\S+) \((\d+)\)/.exec((await first.textContent()) ?? '') ?? [];
+  expect(Number(items)).toBeGreaterThan(0);
+  await first.click();
+  await expect(station(page, 'Source')).toContainText(`with any of warp and ${word}`);
+  await expect(words.getByRole('button', { name: new RegExp(`^${word} `) })).toHaveCount(0);
+  await station(page, 'Filter').click();
+  const tags = page.getByRole('list', { name: 'Suggested tags' });
+  await tags.getByRole('button').first().click();
+  await expect(page.getByRole('button', { name: /^Remove / })).toHaveCount(1);
 });

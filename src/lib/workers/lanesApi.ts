@@ -3,6 +3,11 @@ import { onChange } from '$lib/data/changes.ts';
 import type { Lane } from '$lib/core/lanes/lane.ts';
 import { rateOf, type Rate } from '$lib/core/lanes/rate.ts';
 import { dropReason, inOrder, type Candidate, type DropReason } from '$lib/core/lanes/filter.ts';
+import {
+  suggestWords,
+  type SuggestionKind,
+  type WordSuggestion
+} from '$lib/core/lanes/suggestWords.ts';
 import { candidatesOf } from '$lib/data/candidates.ts';
 import { laneStore } from '$lib/data/lanes.ts';
 
@@ -44,6 +49,20 @@ export const lanesApi = {
   /** One item as a lane sees it, or undefined where its sources do not have it. */
   candidate: async (lane: Lane, itemId: string): Promise<Candidate | undefined> =>
     (await foreseenCandidates(lane)).find((c) => c.item.id === itemId),
+
+  /** What the sources of a lane say together with some words, or most often. */
+  suggest: async (
+    lane: Lane,
+    given: readonly string[],
+    kind: SuggestionKind
+  ): Promise<WordSuggestion[]> => {
+    const candidates = await foreseenCandidates(lane);
+    return suggestWords(
+      candidates.map((candidate) => candidate.item),
+      given,
+      kind
+    );
+  },
 
   /** What a lane would find, whether it is kept yet or not. Nothing is written down. */
   async foresee(lane: Lane, now: number): Promise<Foreseen> {

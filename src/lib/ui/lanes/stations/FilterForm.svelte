@@ -2,6 +2,7 @@
   import Choice from '$lib/ui/Choice.svelte';
   import CountField from '$lib/ui/CountField.svelte';
   import Names from '$lib/ui/desk/Names.svelte';
+  import WordSuggestions from './WordSuggestions.svelte';
   import ForeseenNote from '../ForeseenNote.svelte';
   import type { StationProps } from './station.ts';
 
@@ -37,13 +38,23 @@
   </div>
   <div class="grid gap-3 md:grid-cols-2">
     {#each [['keep', 'Must contain one of these words'], ['drop', 'Must not contain these words'], ['languages', 'Languages (codes, such as en)'], ['tags', 'Categories or tags, one of them']] as const as [field, label] (field)}
-      <Names
-        {label}
-        value={lane.filter[field]}
-        onchange={(words) => {
-          lane.filter[field] = words;
-        }}
-      />
+      <div class="flex flex-col gap-1">
+        <Names
+          {label}
+          value={lane.filter[field]}
+          onchange={(words) => {
+            lane.filter[field] = words;
+          }}
+        />
+        {#if field === 'keep' || field === 'tags'}
+          <WordSuggestions
+            {lane}
+            kind={field === 'tags' ? 'tags' : 'words'}
+            given={lane.filter[field]}
+            onadd={(word) => (lane.filter[field] = [...lane.filter[field], word])}
+          />
+        {/if}
+      </div>
     {/each}
   </div>
   <div class="flex flex-wrap items-center gap-3">

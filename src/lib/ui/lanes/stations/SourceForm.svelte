@@ -5,6 +5,7 @@
   import ForeseenNote from '../ForeseenNote.svelte';
   import Playlists from './Playlists.svelte';
   import SheetForm from './SheetForm.svelte';
+  import WordSuggestions from './WordSuggestions.svelte';
   import type { StationProps } from './station.ts';
 
   let { lane = $bindable() }: StationProps = $props();
@@ -53,18 +54,38 @@
     }}
   />
   {#each [['any', 'With any of these words'], ['all', 'With all of these words'], ['without', 'Without these words']] as const as [field, label] (field)}
-    <Names
-      {label}
-      value={search[field]}
-      onchange={(words) => {
-        lane.source.search[field] = words;
-      }}
-    />
+    <div class="flex flex-col gap-1">
+      <Names
+        {label}
+        value={search[field]}
+        onchange={(words) => {
+          lane.source.search[field] = words;
+        }}
+      />
+      {#if field === 'any'}
+        <WordSuggestions
+          {lane}
+          kind="words"
+          given={search.any}
+          onadd={(word) => (lane.source.search.any = [...search.any, word])}
+        />
+      {/if}
+    </div>
   {/each}
   <div class="grid grid-cols-2 gap-2">
-    <label class="flex flex-col gap-1"
-      >Exactly these words <input class="field" bind:value={lane.source.search.phrase} /></label
-    >
+    <div class="flex flex-col gap-1">
+      <label class="flex flex-col gap-1"
+        >Exactly these words <input class="field" bind:value={lane.source.search.phrase} /></label
+      >
+      {#if !search.phrase.trim()}
+        <WordSuggestions
+          {lane}
+          kind="phrases"
+          given={search.any}
+          onadd={(words) => (lane.source.search.phrase = words)}
+        />
+      {/if}
+    </div>
     <label class="flex flex-col gap-1"
       >Hashtag <input class="field" bind:value={lane.source.search.hashtag} /></label
     >
