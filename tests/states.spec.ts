@@ -34,6 +34,43 @@ test('a video that is not here', async ({ home: page }) => {
   await expect(page.getByRole('heading', { name: 'There is no such page' })).toBeVisible();
 });
 
+test('rows are selected as a range or all at once, by mouse and by keyboard', async ({
+  home: page
+}) => {
+  const box = (n: number) => page.locator(`[data-row="${n}"]`).getByRole('checkbox');
+  await box(1).click();
+  await box(4).click({ modifiers: ['Shift'] });
+  await expect(page.getByText('4 selected')).toBeVisible();
+  // Within the range it stays selected, and its box says so.
+  await box(3).click({ modifiers: ['Shift'] });
+  await expect(box(3)).toBeChecked();
+  await expect(page.getByText('4 selected')).toBeVisible();
+  await page.getByRole('button', { name: 'Clear' }).click();
+  await page.locator('[data-row="0"]').focus();
+  await page.keyboard.press('Shift+ArrowDown');
+  await page.keyboard.press('Shift+ArrowDown');
+  await expect(page.getByText('3 selected')).toBeVisible();
+  await page.keyboard.press('Control+a');
+  const count = Number(await page.getByRole('grid').getAttribute('aria-rowcount'));
+  await expect(page.getByText(`${count} selected`)).toBeVisible();
+  await page.getByRole('button', { name: 'Clear' }).click();
+
+  const [, aside] =
+    /(\d+)/.exec((await page.getByRole('button', { name: /^Set aside \d/ }).textContent()) ?? '') ??
+    [];
+  await box(1).click();
+  await page.getByRole('button', { name: /^Select all/ }).click();
+  await expect(page.getByText(`${count} selected`)).toBeVisible();
+  await page.getByRole('button', { name: 'Clear' }).click();
+  await box(1).click();
+  await box(2).click();
+  await page.getByRole('button', { name: 'Set aside / Restore' }).click();
+  const now = page.getByRole('button', { name: `Set aside ${Number(aside) + 2}` });
+  await expect(now).toBeVisible();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByRole('button', { name: `Set aside ${aside}` })).toBeVisible();
+});
+
 test('several twins are set aside at once', async ({ home: page }) => {
   for (const title of [TWILL, 'Straight selvedges: five things that helped']) {
     await row(page, title).getByRole('checkbox').check();

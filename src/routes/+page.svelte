@@ -17,6 +17,7 @@
   import StepChart from '$lib/ui/inStep/StepChart.svelte';
   import TwinRow from '$lib/ui/inStep/TwinRow.svelte';
   import { Rows } from '$lib/ui/rows.svelte.ts';
+  import { withRange, withToggled } from '$lib/ui/selection.ts';
   import { readNow } from '$lib/ui/readNow.ts';
   import { live } from '$lib/ui/live.svelte.ts';
   import { noneLabels, plural } from '$lib/ui/messages.ts';
@@ -97,10 +98,25 @@
     }
   }
 
-  function toggle(twin: Twin) {
-    const next = new Set(selected);
-    if (!next.delete(twin.id)) next.add(twin.id);
-    selected = next;
+  /** Where a range that is selected with Shift begins. */
+  let anchor = 0;
+  function toggle(row: number, isRange = false) {
+    const twin = twins[row];
+    if (!twin) return;
+    if (isRange)
+      selected = withRange(
+        selected,
+        twins.map((t) => t.id),
+        anchor,
+        row
+      );
+    else {
+      selected = withToggled(selected, twin.id);
+      anchor = row;
+    }
+  }
+  function selectAll() {
+    selected = new Set(twins.map((twin) => twin.id));
   }
 
   /** Of two that are selected, a video alone and a post alone. */
@@ -139,6 +155,14 @@
   async function putAside(some: Twin[]) {
     if (some.length === 0) return;
     const isBack = some.every((twin) => twin.standing === 'set-aside');
+    await putAll(some, isBack);
+    selected = new Set();
+    deck.say(`${plural(some.length, 'twin', 'twins')} ${isBack ? 'restored' : 'set aside'}.`, {
+      label: 'Undo',
+      run: () => putAll(some, !isBack)
+    });
+  }
+  async function putAll(some: readonly Twin[], isBack: boolean) {
     for (const twin of some) {
       const half = twin.video ?? twin.post;
       if (!half) continue;
@@ -146,8 +170,6 @@
       else await setAside(half.id, new Date().toISOString());
       await note({ what: isBack ? 'restored' : 'set-aside', itemId: half.id, title: half.title });
     }
-    selected = new Set();
-    deck.say(`${plural(some.length, 'twin', 'twins')} ${isBack ? 'restored' : 'set aside'}.`);
   }
 
   function open(twin: Twin) {
@@ -165,7 +187,12 @@
   function onkeydown(event: KeyboardEvent) {
     const isRow = (event.target as HTMLElement).getAttribute('role') === 'row';
     const twin = twins[at];
-    if (event.ctrlKey || event.metaKey || event.altKey || !twin || !isRow) return;
+    if (!twin || !isRow) return;
+    if ((event.ctrlKey || event.metaKey) && !event.altKey && event.key.toLowerCase() === 'a') {
+      selectAll();
+      event.preventDefault();
+    }
+    if (event.ctrlKey || event.metaKey || event.altKey) return;
     switch (event.key) {
       case 'Enter':
         open(twin);
@@ -180,7 +207,7 @@
         void goto(`/updates/${(twin.post ?? twin.video)?.id}`);
         break;
       case ' ':
-        toggle(twin);
+        toggle(at, event.shiftKey);
         break;
       case 's':
         void putAside(chosenTwins());
@@ -188,6 +215,11 @@
       default: {
         const to = rowForKey(event.key, at, twins.length);
         if (to === null) return;
+        if (event.shiftKey) {
+          // The row that it begins at is among them.
+          if (!selected.has(twin.id)) toggle(at);
+          toggle(to, true);
+        }
         void move(to);
       }
     }
@@ -247,6 +279,9 @@
         <button class="plain btn btn-sm" onclick={() => putAside(chosenTwins())}
           >Set aside / Restore</button
         >
+        {#if selected.size < twins.length}
+          <button class="bare btn btn-sm" onclick={selectAll}>Select all {twins.length}</button>
+        {/if}
         <button class="bare btn btn-sm" onclick={() => (selected = new Set())}>Clear</button>
       </div>
     {/if}
@@ -306,7 +341,7 @@
                 isSelected={selected.has(twin.id)}
                 told={told.value ?? NONE_TOLD}
                 onfocus={() => (current = row.index)}
-                onselect={() => toggle(twin)}
+                onselect={(isRange) => toggle(row.index, isRange)}
                 ondrift={() => (drifted = twin)}
               />
             </div>
@@ -318,7 +353,7 @@
       <kbd>↑</kbd> <kbd>↓</kbd> move · <kbd>Enter</kbd> open · <kbd>P</kbd> make the post ·
       <kbd>V</kbd> make the video · <kbd>U</kbd> share it ·
       <kbd>Space</kbd>
-      select · <kbd>S</kbd> set aside
+      select, with <kbd>Shift</kbd> a range, <kbd>Ctrl A</kbd> all · <kbd>S</kbd> set aside
     </p>
   </div>
 {/if}

@@ -13,6 +13,7 @@
   import PayloadPreview from '$lib/ui/lanes/PayloadPreview.svelte';
   import Held from '$lib/ui/updates/InReview.svelte';
   import { plural, formatDateTime } from '$lib/ui/messages.ts';
+  import { withToggled } from '$lib/ui/selection.ts';
 
   const names = live(() => async () => {
     const lanes = (await allLanes()).map((lane) => [lane.id, lane.name] as const);
@@ -59,9 +60,7 @@
     if (list && document.activeElement === document.body) list.focus();
   });
   function toggle(id: string) {
-    const next = new Set(selected);
-    if (!next.delete(id)) next.add(id);
-    selected = next;
+    selected = withToggled(selected, id);
   }
   function move(to: number) {
     current = Math.max(0, Math.min(to, rows.length - 1));

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { tick } from 'svelte';
   import type { Twin } from '$lib/core/model/twin.ts';
   import type { PublishedUpdate } from '$lib/data/publishedUpdates.ts';
   import ItemCard from '$lib/ui/ItemCard.svelte';
@@ -14,10 +15,18 @@
     /** What was told at networks, by item. */
     told: ReadonlyMap<string, PublishedUpdate[]>;
     onfocus: () => void;
-    onselect: () => void;
+    /** @param isRange with all rows from the one that was selected last */
+    onselect: (isRange: boolean) => void;
     ondrift: () => void;
   }
   let { twin, index, isCurrent, isSelected, told, onfocus, onselect, ondrift }: Props = $props();
+  async function pick(event: MouseEvent & { currentTarget: HTMLInputElement }) {
+    const box = event.currentTarget;
+    onselect(event.shiftKey);
+    await tick();
+    // A row within a range stays selected, though the press unticked its box.
+    box.checked = isSelected;
+  }
   const name = $derived(twin.video?.title ?? twin.post?.title ?? '');
 </script>
 
@@ -38,7 +47,7 @@
       checked={isSelected}
       tabindex="-1"
       aria-label="Select {name}"
-      onchange={onselect}
+      onclick={pick}
     />
   </div>
   <div role="gridcell" class="video min-w-0">
