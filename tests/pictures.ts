@@ -53,9 +53,6 @@ test('the pictures', async ({ home: page }) => {
   await shoot(page, 'desk-as-published');
 
   await deskOf(page, 'Straight selvedges: five things that helped');
-  await page.getByText(/sentences restored/).click();
-  await shoot(page, 'desk-rough');
-
   await deskOf(page, TWILL);
   await page.getByRole('radio', { name: 'Public, now' }).check();
   await page.getByRole('button', { name: 'Publish now' }).click();
@@ -215,4 +212,25 @@ test('the picture of what drifted', async ({ home: page, world }) => {
   await expect(page.getByRole('heading', { name: /^Changes to the post/ })).toBeVisible();
   await idle(page);
   await shoot(page, 'changes');
+});
+
+test('the picture of many at once', async ({ page, backApp }) => {
+  test.setTimeout(120_000);
+  await page.goto(backApp.origin);
+  await expect(row(page, TWILL)).toBeVisible();
+  await idle(page);
+  await page
+    .getByRole('group', { name: 'Show by standing' })
+    .getByRole('button', { name: /^No post yet/ })
+    .click();
+  await page.locator('[data-row="9"]').getByRole('checkbox').click();
+  await page.keyboard.press('PageDown');
+  await page.locator('[data-row="30"]').scrollIntoViewIfNeeded();
+  await page
+    .locator('[data-row="30"]')
+    .getByRole('checkbox')
+    .click({ modifiers: ['Shift'] });
+  await page.getByRole('button', { name: /^Make \d+ posts…/ }).click();
+  await page.getByRole('radio', { name: 'Spread evenly after I approve them' }).check();
+  await shoot(page, 'many');
 });

@@ -2,7 +2,7 @@
   import Link2 from '@lucide/svelte/icons/link-2';
   import RefreshCw from '@lucide/svelte/icons/refresh-cw';
   import { goto } from '$app/navigation';
-  import type { Standing, Twin } from '$lib/core/model/twin.ts';
+  import type { Half, Standing, Twin } from '$lib/core/model/twin.ts';
   import { countStandings } from '$lib/core/twins/inStep.ts';
   import { allPlaces } from '$lib/data/places.ts';
   import { newestTwins } from '$lib/data/twins.ts';
@@ -140,6 +140,14 @@
     deck.say(`“${video.title}” is paired.`, { label: 'Undo', run: undo });
   }
 
+  /** Videos without a post that are selected. */
+  const postless = $derived(
+    twins.flatMap((twin) =>
+      twin.standing === 'no-post' && twin.video && selected.has(twin.id) ? [twin.video] : []
+    )
+  );
+  let making = $state.raw<readonly Half[]>([]);
+
   /** Drifted twins of which one half was made here. */
   const updatable = (some: readonly Twin[]) =>
     some.filter(
@@ -276,6 +284,11 @@
             >Update drifted ({some.length})</button
           >
         {/if}
+        {#if postless.length > 0}
+          <button class="plain btn btn-sm" onclick={() => (making = postless)}
+            >Make {plural(postless.length, 'post', 'posts')}…</button
+          >
+        {/if}
         <button class="plain btn btn-sm" onclick={() => putAside(chosenTwins())}
           >Set aside / Restore</button
         >
@@ -361,5 +374,16 @@
   {@const twin = shownDrift}
   {#await import('$lib/ui/inStep/DriftDialog.svelte') then { default: DriftDialog }}
     <DriftDialog {twin} onclose={() => (drifted = null)} />
+  {/await}
+{/if}
+{#if making.length > 0}
+  {#await import('$lib/ui/inStep/MakePosts.svelte') then { default: MakePosts }}
+    <MakePosts
+      videos={making}
+      onclose={(isDone) => {
+        making = [];
+        if (isDone) selected = new Set();
+      }}
+    />
   {/await}
 {/if}

@@ -60,6 +60,13 @@ export async function removeLane(id: string, trash: string, now: Date): Promise<
   });
 }
 
+/** Ends the runs of a lane that a closed page left open; to be called while no other goes on. */
+export const endCutRuns = (laneId: string, now: number): Promise<unknown> =>
+  db.runs
+    .where({ laneId })
+    .filter((run) => run.ended === null)
+    .modify({ ended: now });
+
 const OPEN: readonly OutboxState[] = ['planned', 'waiting', 'sending', 'failed'];
 
 /**

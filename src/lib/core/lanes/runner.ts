@@ -108,7 +108,7 @@ export async function run(
   world: LaneWorld,
   runId: string,
   signal: AbortSignal,
-  report: (step: string) => void = () => {}
+  report: (step: string, done?: number) => void = () => {}
 ): Promise<LaneRun> {
   const going: LaneRun = {
     id: runId,
@@ -131,14 +131,17 @@ export async function run(
     going.seen = discovered.seen;
     going.dropped = discovered.dropped;
     if (discovered.rateGuard !== null) await world.stopLane(lane, discovered.rateGuard);
-    report('Making');
-    for (const { record, candidate } of discovered.found) {
+    const count = Math.min(discovered.found.length, lane.pace.perRun ?? Infinity);
+    for (const [i, { record, candidate }] of discovered.found.entries()) {
+      report(`Making ${Math.min(i + 1, count)} of ${count}`, Math.min(1, i / count));
       if (going.made >= (lane.pace.perRun ?? Infinity)) break;
       signal.throwIfAborted();
       if (record.nextTry > world.now()) continue;
       const tried = await makeOne(lane, world, record, candidate, signal);
       if (isMade(tried) && tried.problem === null) going.made++;
       if (tried.problem !== null) going.failed++;
+      // What a page that is closed in the middle has made can still be undone as its run.
+      await world.store.saveRun(going);
     }
   } catch (error) {
     going.problem = signal.aborted

@@ -80,8 +80,9 @@ async function turn(signal: AbortSignal): Promise<void> {
     }
     await tell(lane, async () => {
       const [latest] = await latestRuns(lane.id, 1);
-      if (!going && Date.now() - (latest?.at ?? 0) >= RUN_EVERY)
-        going = tell(lane, () => runLane(lane.id)).finally(() => (going = null));
+      // A run that was cut short, as by a page that was loaded anew, goes on at once.
+      const isDue = Date.now() - (latest?.at ?? 0) >= RUN_EVERY || latest?.ended === null;
+      if (!going && isDue) going = tell(lane, () => runLane(lane.id)).finally(() => (going = null));
       await advanceLane(lane, signal);
     });
   }

@@ -2,7 +2,7 @@ import { v4 } from 'uuid';
 import { run } from '$lib/core/lanes/runner.ts';
 import type { LaneRun } from '$lib/core/lanes/run.ts';
 import { note } from '$lib/data/journal.ts';
-import { getLane } from '$lib/data/lanes.ts';
+import { endCutRuns, getLane } from '$lib/data/lanes.ts';
 import { withTimeLimit } from '$lib/timeLimit.ts';
 import { runTask } from '../tasks.svelte.ts';
 import { keepUpToDate } from './keepUpToDate.ts';
@@ -20,6 +20,7 @@ export async function runLane(id: string): Promise<LaneRun | null> {
   return await navigator.locks.request(`lane/${id}`, { ifAvailable: true }, async (lock) => {
     const lane = await getLane(id);
     if (!lock || !lane) return null;
+    await endCutRuns(id, Date.now());
     const done = await runTask(`Lane “${lane.name}”`, (signal, report) =>
       withTimeLimit(MAX_RUN, signal, async (limited) => {
         const ran = await run(lane, laneWorld, v4(), limited, report);

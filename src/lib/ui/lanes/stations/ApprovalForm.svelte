@@ -16,9 +16,10 @@
     bind:value={lane.approval.mode}
   />
   {#if lane.make.kind === 'post'}
-    <p class="font-semibold" aria-hidden="true">When a video changes after its post is published</p>
     <Choice
       legend="When a video changes after its post is published"
+      shown="above"
+      isStacked
       options={[
         ['ask', 'Show the post as drifted'],
         ['untouched', 'Update posts that nobody edited; show the others as drifted'],
