@@ -165,13 +165,16 @@ test('what drifted can be kept as it is, also of a post that was not made here',
   home: page,
   world
 }) => {
-  const WARP = 'Winding a warp on a board, start to finish';
+  const WARP = 'Winding a warp on a board';
   await world.changeUpload('winding-a-warp', { description: 'Another word on warps.' });
+  await world.retitle('winding-a-warp', WARP);
   await refresh(page);
   const standings = page.getByRole('group', { name: 'Show by standing' });
   await standings.getByRole('button', { name: /^Drifted/ }).click();
   await row(page, WARP).getByRole('button', { name: 'Drifted: compare' }).click();
-  await expect(page.getByRole('dialog')).toContainText('Video description changed');
+  const dialog = page.getByRole('dialog');
+  await expect(dialog).toContainText('Video description changed');
+  await expect(dialog).toContainText(`${WARP}, start to finish`);
   await expect(page.getByRole('link', { name: 'Update the post…' })).toBeHidden();
   await page.getByRole('button', { name: 'Keep as they are' }).click();
   await expect(row(page, WARP)).toBeHidden();

@@ -154,6 +154,15 @@ export const resolveTheirs = (
     (entry) => entry && (choice === 'keep' ? keepTheirs(entry, now) : overwriteTheirs(entry, now))
   );
 
+/** Puts an entry back as it was before somebody else's version was agreed to, unless it went on since. */
+export const reopenTheirs = (before: OutboxEntry): Promise<unknown> =>
+  db.outbox
+    .where({ key: before.key })
+    .filter((entry) => entry.revision === before.revision && entry.state === 'published')
+    .modify((entry) => {
+      Object.assign(entry, before);
+    });
+
 /** Notes what a place holds of items that were made here, by their keys. */
 export const noteSeen = (placeId: string, held: ReadonlyMap<string, string>): Promise<unknown> =>
   db.outbox

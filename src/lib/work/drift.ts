@@ -1,4 +1,4 @@
-import { isChangedThere } from '$lib/core/delivery/outbox.ts';
+import { isChangedThere, type OutboxEntry } from '$lib/core/delivery/outbox.ts';
 import { placementKey } from '$lib/core/model/ids.ts';
 import { PlaceError } from '$lib/core/model/place.ts';
 import type { Baseline } from '$lib/core/model/baseline.ts';
@@ -16,11 +16,11 @@ import {
   putBaselines,
   restoreBaselines
 } from '$lib/data/baselines.ts';
-import { acceptTitles } from '$lib/data/decisions.ts';
+import { acceptTitles, restoreDecision } from '$lib/data/decisions.ts';
 import { getDetails } from '$lib/data/details.ts';
 import { getItem } from '$lib/data/items.ts';
 import { note } from '$lib/data/journal.ts';
-import { getEntry, requestPublish } from '$lib/data/outbox.ts';
+import { reopenTheirs, getEntry, requestPublish } from '$lib/data/outbox.ts';
 import { getPlace } from '$lib/data/places.ts';
 import { deliverEntry, settleTheirs, undoEntry } from '$lib/delivery/deliverEntry.ts';
 import { blogFor } from '$lib/places/adapter.ts';
@@ -32,6 +32,7 @@ import { blogFor } from '$lib/places/adapter.ts';
 export async function acceptChanges(twins: readonly Twin[]): Promise<() => Promise<void>> {
   const before: Baseline[] = [];
   const rows: Baseline[] = [];
+  const undoes: (() => Promise<unknown>)[] = [];
   const at = new Date().toISOString();
   for (const { video, post } of twins) {
     const [shown, told] = await Promise.all([getItem(video?.id ?? ''), getItem(post?.id ?? '')]);
@@ -46,23 +47,34 @@ export async function acceptChanges(twins: readonly Twin[]): Promise<() => Promi
     const known = await getBaseline(tieId(shown.id, told.id));
     if (known) before.push(known);
     rows.push(await asItStands(shown, told, at));
-    if (shown.title !== told.title)
-      await acceptTitles(shown.id, told.id, { video: shown.title, post: told.title }, at);
-    await keepTheirs(told);
+    if (shown.title !== told.title) {
+      const titles = { video: shown.title, post: told.title };
+      const decided = await acceptTitles(shown.id, told.id, titles, at);
+      undoes.push(() => restoreDecision(tieId(shown.id, told.id), decided));
+    }
+    const entry = await keepTheirs(told);
+    if (entry) undoes.push(() => reopenTheirs(entry));
     await note({ what: 'accepted', itemId: shown.id, title: shown.title });
   }
   await putBaselines(rows);
-  return () =>
-    restoreBaselines(
+  return async () => {
+    for (const undo of undoes) await undo();
+    await restoreBaselines(
       rows.map((row) => row.id),
       before
     );
+  };
 }
 
-/** Of a post that was made here, what stands at its blog is agreed. */
-async function keepTheirs({ origin }: Item): Promise<void> {
+/**
+ * Of a post that was made here, what stands at its blog is agreed.
+ * @returns its entry as it was before; null where nothing was changed there
+ */
+async function keepTheirs({ origin }: Item): Promise<OutboxEntry | null> {
   const entry = origin ? await getEntry(origin) : undefined;
-  if (entry && isChangedThere(entry)) await settleTheirs(entry.key, 'keep');
+  if (!entry || !isChangedThere(entry)) return null;
+  await settleTheirs(entry.key, 'keep');
+  return entry;
 }
 
 async function asItStands(video: Item, post: Item, at: string): Promise<Baseline> {
