@@ -8,7 +8,7 @@ import type { VideoPayload } from '../src/lib/core/delivery/payload.ts';
 import { narrationSchema } from '../src/lib/core/narration/narration.ts';
 import { styleSchema } from '../src/lib/core/narration/styles.ts';
 import { aLane, anItem } from '../src/lib/core/testing.ts';
-import { postFactsOf, videoFactsOf } from '../src/lib/core/twins/drift.ts';
+import { baselineOf } from '../src/lib/core/twins/drift.ts';
 import { withoutConflicts, type PostChange } from '../src/lib/core/twins/merge/mergePosts.ts';
 import { putBaselines } from '../src/lib/data/baselines.ts';
 import { db } from '../src/lib/data/db.ts';
@@ -185,18 +185,7 @@ test('title and description of a narrated video follow its post, and keep what w
   });
   await db.items.put(video);
   const at = new Date().toISOString();
-  await putBaselines([
-    {
-      id: `made ${post.id}`,
-      video: 'made',
-      post: post.id,
-      channel: channel.id,
-      addresses: [],
-      ofVideo: { facts: videoFactsOf(video, undefined), at },
-      ofPost: { facts: postFactsOf(post), at },
-      isGoneAccepted: false
-    }
-  ]);
+  await putBaselines([baselineOf(video, post, undefined, at)]);
   await db.narrations.put(
     narrationSchema.parse({
       id: post.id,

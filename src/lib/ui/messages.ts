@@ -1,5 +1,5 @@
 import { DateTime } from 'luxon';
-import { timeCode } from '$lib/core/chapters/chapter.ts';
+import { driftMessage } from './driftMessages.ts';
 import { plural } from '$lib/core/text/plural.ts';
 import type { EmptyReason } from '$lib/core/article/template/compose.ts';
 import type { Finding } from '$lib/core/article/review/checks.ts';
@@ -9,7 +9,7 @@ import type { JournalLine } from '$lib/core/model/journal.ts';
 import type { Outcome } from '$lib/core/model/journalFilter.ts';
 import type { Problem, ProblemKind, Right } from '$lib/core/model/place.ts';
 import type { Relation } from '$lib/core/model/tie.ts';
-import type { Change, Standing, TwinReason } from '$lib/core/model/twin.ts';
+import type { Standing, TwinReason } from '$lib/core/model/twin.ts';
 
 export const standingLabels: Record<Standing, string> = {
   'in-step': 'In step',
@@ -37,56 +37,6 @@ const relationMessages: Record<Relation, string> = {
   'several-posts': 'The video has several posts. You paired them.',
   'part-of': 'One is part of the other. You paired them.'
 };
-
-const changeNames: Record<Change['what'], string> = {
-  title: 'title',
-  description: 'description',
-  captions: 'captions',
-  chapters: 'chapters',
-  picture: 'thumbnail',
-  length: 'length',
-  visibility: 'visibility',
-  gone: 'video',
-  text: 'text',
-  tags: 'tags',
-  edited: 'text or details'
-};
-
-const listOf = new Intl.ListFormat('en', { type: 'conjunction' });
-
-/** What has drifted, in a sentence for each side. */
-function driftMessage({ differences, changes }: Extract<TwinReason, { kind: 'differs' }>): string {
-  const said = [];
-  if (differences.length > 0) said.push('The video has another title now than its post.');
-  if (changes.some((change) => change.what === 'gone'))
-    said.push('The video is no longer at the channel.');
-  for (const side of ['video', 'post'] as const) {
-    const names = changes
-      .filter((change) => change.side === side && change.what !== 'gone')
-      .map((change) => changeNames[change.what]);
-    if (names.length > 0) said.push(`The ${side}’s ${listOf.format(names)} changed.`);
-  }
-  return said.join(' ');
-}
-
-/** What was changed of one half, as a line of a list. */
-export function changeMessage({ side, what, before, after }: Change): string {
-  const whose = side === 'video' ? 'Video' : 'Post';
-  switch (what) {
-    case 'gone':
-      return `Video deleted or no longer public: “${before}”`;
-    case 'visibility':
-      return `${whose} is ${after} now (was ${before})`;
-    case 'length':
-      return `Video length: ${timeCode(Number(after))} (was ${timeCode(Number(before))})`;
-    case 'tags':
-      return `Post tags: ${after || 'none'} (were ${before || 'none'})`;
-    case 'edited':
-      return 'Post edited at the blog';
-    default:
-      return `${whose} ${changeNames[what]} changed`;
-  }
-}
 
 export function reasonMessage(reason: TwinReason): string {
   switch (reason.kind) {

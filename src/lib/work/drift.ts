@@ -7,7 +7,7 @@ import { tieId } from '$lib/core/model/tie.ts';
 import type { Twin } from '$lib/core/model/twin.ts';
 import { ENGLISH_POST } from '$lib/core/lang/en/post.ts';
 import { postWords } from '$lib/core/lang/post.ts';
-import { postFactsOf, videoFactsOf } from '$lib/core/twins/drift.ts';
+import { baselineOf } from '$lib/core/twins/drift.ts';
 import { withoutPlayer } from '$lib/core/twins/lostPlayer.ts';
 import { detailsMark, readMark } from '$lib/core/twins/detailsMark.ts';
 import {
@@ -79,17 +79,7 @@ async function keepTheirs({ origin }: Item): Promise<OutboxEntry | null> {
 
 async function asItStands(video: Item, post: Item, at: string): Promise<Baseline> {
   const details = await getDetails(video.id);
-  const marks = details ? readMark(detailsMark(details)) : undefined;
-  return {
-    id: tieId(video.id, post.id),
-    video: video.id,
-    post: post.id,
-    channel: video.placeId,
-    addresses: [video.url, video.embedUrl, video.contentUrl].filter(Boolean),
-    ofVideo: { facts: videoFactsOf(video, marks), at },
-    ofPost: { facts: postFactsOf(post), at },
-    isGoneAccepted: false
-  };
+  return baselineOf(video, post, details ? readMark(detailsMark(details)) : undefined, at);
 }
 
 async function lostVideosOf(postId: string): Promise<Baseline[]> {

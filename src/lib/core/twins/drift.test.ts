@@ -4,7 +4,7 @@ import { anItem, anEntry, aPostPayload } from '../testing.ts';
 import type { Baseline, Making } from '../model/baseline.ts';
 import type { Item } from '../model/item.ts';
 import { circumstancesOf, type PairingFacts } from './circumstances.ts';
-import { nextBaseline, postFactsOf, videoFactsOf } from './drift.ts';
+import { baselineOf, nextBaseline, postFactsOf, videoFactsOf } from './drift.ts';
 import { pairTwins } from './pair.ts';
 
 const EARLY = '2026-03-02T00:00:00.000Z';
@@ -29,14 +29,7 @@ const post = anItem({
 const details = new Map([['v', { captions: 'c', chapters: 'd' }]]);
 
 const baseline = (given: Partial<Baseline> = {}): Baseline => ({
-  id: 'v p',
-  video: 'v',
-  post: 'p',
-  channel: 'channel',
-  addresses: [video.embedUrl],
-  ofVideo: { facts: videoFactsOf(video, details.get('v')), at: EARLY },
-  ofPost: { facts: postFactsOf(post), at: EARLY },
-  isGoneAccepted: false,
+  ...baselineOf(video, post, details.get('v'), EARLY),
   ...given
 });
 const facts = (given: Partial<PairingFacts> = {}): PairingFacts => ({

@@ -147,6 +147,25 @@ function postChanges(before: PostFacts, post: Item): Change[] {
   return changes;
 }
 
+/** Both halves as they stand now. @param at ISO 8601 */
+export function baselineOf(
+  video: Item,
+  post: Item,
+  details: { captions: string; chapters: string } | undefined,
+  at: string
+): Baseline {
+  return {
+    id: tieId(video.id, post.id),
+    video: video.id,
+    post: post.id,
+    channel: video.placeId,
+    addresses: [video.url, video.embedUrl, video.contentUrl].filter(Boolean),
+    ofVideo: { facts: videoFactsOf(video, details), at },
+    ofPost: { facts: postFactsOf(post), at },
+    isGoneAccepted: false
+  };
+}
+
 /**
  * What is to be remembered of a twin from now on.
  * @param isInStep nothing speaks against taking both halves as they stand for a beginning
@@ -160,35 +179,20 @@ export function nextBaseline(
   isInStep: boolean,
   now: string
 ): Baseline | null {
-  const id = tieId(video.id, post.id);
-  const facts = {
-    video: videoFactsOf(video, remembered.details.get(video.id)),
-    post: postFactsOf(post)
-  };
-  const row = remembered.baselines.get(id);
-  const making = post.origin ? remembered.makings.get(post.origin) : undefined;
-  // What was sent from here may not have been read yet.
-  const isRead = [video, post].every(
-    (item) => sentAt(item, remembered) <= (remembered.read.get(item.placeId) ?? 0)
-  );
-  if (!row)
-    return isInStep && isRead
-      ? {
-          id,
-          video: video.id,
-          post: post.id,
-          channel: video.placeId,
-          addresses: [video.url, video.embedUrl, video.contentUrl].filter(Boolean),
-          // The channel may have changed it between the making and this first look.
-          ofVideo: making
-            ? { facts: making.video, at: making.at }
-            : { facts: facts.video, at: now },
-          ofPost: { facts: facts.post, at: now },
-          isGoneAccepted: false
-        }
-      : null;
-  const ofVideo = advanced(row.ofVideo, facts.video, video, remembered, now);
-  const ofPost = advanced(row.ofPost, facts.post, post, remembered, now);
+  const stands = baselineOf(video, post, remembered.details.get(video.id), now);
+  const row = remembered.baselines.get(stands.id);
+  if (!row) {
+    // What was sent from here may not have been read yet.
+    const isRead = [video, post].every(
+      (item) => sentAt(item, remembered) <= (remembered.read.get(item.placeId) ?? 0)
+    );
+    if (!isInStep || !isRead) return null;
+    const making = post.origin ? remembered.makings.get(post.origin) : undefined;
+    // The channel may have changed it between the making and this first look.
+    return making ? { ...stands, ofVideo: { facts: making.video, at: making.at } } : stands;
+  }
+  const ofVideo = advanced(row.ofVideo, stands.ofVideo.facts, video, remembered, now);
+  const ofPost = advanced(row.ofPost, stands.ofPost.facts, post, remembered, now);
   if (ofVideo === row.ofVideo && ofPost === row.ofPost && !row.isGoneAccepted) return null;
   return { ...row, ofVideo, ofPost, isGoneAccepted: false };
 }

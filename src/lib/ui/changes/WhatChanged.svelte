@@ -1,6 +1,7 @@
 <script lang="ts">
   import type { TwinReason } from '$lib/core/model/twin.ts';
-  import { changeMessage, formatDate } from '$lib/ui/messages.ts';
+  import { changeMessage } from '$lib/ui/driftMessages.ts';
+  import { formatDate } from '$lib/ui/messages.ts';
 
   let { reason }: { reason: TwinReason } = $props();
   const changes = $derived(reason.kind === 'differs' ? reason.changes : []);
