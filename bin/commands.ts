@@ -17,7 +17,7 @@ import { reviewText, type ReviewFinding } from '../src/lib/core/article/review/r
 import { EXCERPT_LIMIT, TITLE_LIMIT } from '../src/lib/core/article/review/checks.ts';
 import { CaptionError } from '../src/lib/core/captions/cue.ts';
 import { readCaptions, type CaptionFormat } from '../src/lib/core/captions/read.ts';
-import { KEEP_ALL_SPEECH } from '../src/lib/core/captions/tidy.ts';
+import { KEEP_ALL_SPEECH } from '../src/lib/core/captions/tidyOptions.ts';
 import { chaptersVtt, descriptionList, spans } from '../src/lib/core/chapters/formats.ts';
 import { proposeChapters } from '../src/lib/core/chapters/propose.ts';
 import { segmentText } from '../src/lib/core/chapters/segment.ts';

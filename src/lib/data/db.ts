@@ -1,6 +1,5 @@
-import Dexie, { type EntityTable, type Table } from 'dexie';
+import Dexie, { type EntityTable, type Table, type Transaction } from 'dexie';
 import type { KeptLayout } from '$lib/core/article/template/keptLayout.ts';
-import type { Template } from '$lib/core/article/template/template.ts';
 import type { Lane } from '$lib/core/lanes/lane.ts';
 import type { OutboxEntry } from '$lib/core/delivery/outbox.ts';
 import type { LaneRecord } from '$lib/core/lanes/record.ts';
@@ -21,7 +20,18 @@ import type { Tie } from '$lib/core/model/tie.ts';
 import type { Twin } from '$lib/core/model/twin.ts';
 import { detailsMark } from '$lib/core/twins/detailsMark.ts';
 import { renameAll, toVersion10 } from './renamed.ts';
-import type { Body, Decision, Details, Draft, KeptSpeech, Media, Trashed, Work } from './rows.ts';
+import type {
+  Body,
+  Decision,
+  Details,
+  Draft,
+  KeptSpeech,
+  Media,
+  PlaceTemplate,
+  Samples,
+  Trashed,
+  Work
+} from '$lib/core/model/rows.ts';
 
 /** Drafts of updates once said only whether the picture of the item goes with them. */
 function giveShown(draft: UpdateDraft & { withPicture?: boolean }): void {
@@ -39,6 +49,10 @@ function giveSent(entry: OutboxEntry): void {
   entry.sentAt = isThere ? entry.updated : 0;
 }
 
+function giveMark(details: Details): void {
+  details.mark = detailsMark(details);
+}
+
 /** The key of a place, encrypted; `key` as it was before keys were encrypted. */
 export interface KeptKey {
   placeId: string;
@@ -46,6 +60,79 @@ export interface KeptKey {
   sealed?: Uint8Array<ArrayBuffer>;
   key?: string;
 }
+
+/** A version of the tables: what is new in it, and what becomes of rows of before. */
+interface TablesVersion {
+  stores: Record<string, string>;
+  upgrade?: (change: Transaction) => PromiseLike<unknown>;
+}
+
+const VERSIONS: readonly TablesVersion[] = [
+  {
+    stores: {
+      places: 'id, kind',
+      keys: 'placeId',
+      items: 'id, placeId, kind',
+      bodies: 'id',
+      details: 'id',
+      twins: 'id, date',
+      decisions: 'id',
+      drafts: 'id',
+      templates: 'placeId',
+      outbox: 'key, itemId, placeId, state',
+      journal: '++id, at',
+      settings: 'name'
+    }
+  },
+  { stores: { work: 'id' } },
+  {
+    stores: {
+      narrations: 'id',
+      renders: 'id',
+      speech: 'key, used',
+      samples: 'key',
+      media: 'id',
+      transfers: 'key, state'
+    }
+  },
+  { stores: { networks: 'id', updates: 'id' } },
+  {
+    stores: {},
+    upgrade: (change) => change.table('updates').toCollection().modify(giveShown)
+  },
+  {
+    stores: {
+      lanes: 'id',
+      records: 'id, laneId, state, runId',
+      runs: 'id, laneId, at',
+      pauses: 'placeId',
+      steps: '++id, key',
+      outbox: 'key, itemId, placeId, state, laneId'
+    }
+  },
+  {
+    stores: {
+      playlists: 'url, placeId',
+      layouts: 'id',
+      outbox: 'key, itemId, placeId, state, laneId, [laneId+state]'
+    }
+  },
+  { stores: {}, upgrade: renameAll },
+  {
+    stores: { trash: 'id, at' },
+    upgrade: (change) => change.table('outbox').toCollection().modify(giveSent)
+  },
+  { stores: {}, upgrade: toVersion10 },
+  { stores: { voices: 'id', library: 'id' } },
+  { stores: { ties: 'id' } },
+  {
+    stores: { details: 'id, mark', baselines: 'id', makings: 'id, key', makingTexts: 'id' },
+    upgrade: (change) => change.table('details').toCollection().modify(giveMark)
+  }
+];
+
+/** The version of the tables as they are declared here. */
+export const TABLES_VERSION = VERSIONS.length;
 
 export class Database extends Dexie {
   places!: EntityTable<Place, 'id'>;
@@ -62,12 +149,11 @@ export class Database extends Dexie {
   makingTexts!: EntityTable<MakingText, 'id'>;
   drafts!: EntityTable<Draft, 'id'>;
   work!: EntityTable<Work, 'id'>;
-  templates!: EntityTable<{ placeId: string; template: Template }, 'placeId'>;
+  templates!: EntityTable<PlaceTemplate, 'placeId'>;
   narrations!: EntityTable<Narration, 'id'>;
   renders!: EntityTable<Render, 'id'>;
   speech!: EntityTable<KeptSpeech, 'key'>;
-  /** The sound of kept sentences, apart because most questions do not need it. */
-  samples!: EntityTable<{ key: string; samples: Int16Array<ArrayBuffer> }, 'key'>;
+  samples!: EntityTable<Samples, 'key'>;
   media!: EntityTable<Media, 'id'>;
   voices!: EntityTable<OwnVoice, 'id'>;
   library!: EntityTable<LibraryPicture, 'id'>;
@@ -86,70 +172,16 @@ export class Database extends Dexie {
   trash!: EntityTable<Trashed, 'id'>;
   settings!: EntityTable<{ name: string; value: unknown }, 'name'>;
 
-  constructor(name = 'swift-twin') {
+  /** @param upTo a version of before, to be filled with what was kept then and opened anew */
+  constructor(name = 'swift-twin', upTo: number = TABLES_VERSION) {
     super(name);
-    this.version(1).stores({
-      places: 'id, kind',
-      keys: 'placeId',
-      items: 'id, placeId, kind',
-      bodies: 'id',
-      details: 'id',
-      twins: 'id, date',
-      decisions: 'id',
-      drafts: 'id',
-      templates: 'placeId',
-      outbox: 'key, itemId, placeId, state',
-      journal: '++id, at',
-      settings: 'name'
-    });
-    this.version(2).stores({ work: 'id' });
-    this.version(3).stores({
-      narrations: 'id',
-      renders: 'id',
-      speech: 'key, used',
-      samples: 'key',
-      media: 'id',
-      transfers: 'key, state'
-    });
-    this.version(4).stores({ networks: 'id', updates: 'id' });
-    this.version(5)
-      .stores({})
-      .upgrade((change) => change.table('updates').toCollection().modify(giveShown));
-    this.version(6).stores({
-      lanes: 'id',
-      records: 'id, laneId, state, runId',
-      runs: 'id, laneId, at',
-      pauses: 'placeId',
-      steps: '++id, key',
-      outbox: 'key, itemId, placeId, state, laneId'
-    });
-    this.version(7).stores({
-      playlists: 'url, placeId',
-      layouts: 'id',
-      outbox: 'key, itemId, placeId, state, laneId, [laneId+state]'
-    });
-    this.version(8).stores({}).upgrade(renameAll);
-    this.version(9)
-      .stores({ trash: 'id, at' })
-      .upgrade((change) => change.table('outbox').toCollection().modify(giveSent));
-    this.version(10).stores({}).upgrade(toVersion10);
-    this.version(11).stores({ voices: 'id', library: 'id' });
-    this.version(12).stores({ ties: 'id' });
-    this.version(13)
-      .stores({ details: 'id, mark', baselines: 'id', makings: 'id, key', makingTexts: 'id' })
-      .upgrade((change) =>
-        change
-          .table('details')
-          .toCollection()
-          .modify((details: Details) => {
-            details.mark = detailsMark(details);
-          })
-      );
+    for (const [i, { stores, upgrade }] of VERSIONS.slice(0, upTo).entries()) {
+      const version = this.version(i + 1).stores(stores);
+      if (upgrade) version.upgrade(upgrade);
+    }
   }
 }
 
-/** The version of the tables as they are declared here. */
-const VERSION = 13;
 /** IndexedDB counts whole numbers; Dexie leaves room for nine between two of its own. */
 const STEPS = 10;
 
@@ -159,7 +191,7 @@ const STEPS = 10;
  */
 export async function isOfLaterVersion(database: Database = db): Promise<boolean> {
   await database.open();
-  const isLater = database.backendDB().version > VERSION * STEPS;
+  const isLater = database.backendDB().version > TABLES_VERSION * STEPS;
   if (isLater) database.close({ disableAutoOpen: true });
   return isLater;
 }

@@ -1,5 +1,5 @@
 import { db } from './db.ts';
-import type { Decision } from './rows.ts';
+import type { Decision } from '$lib/core/model/rows.ts';
 
 export const setAside = (itemId: string, at: string): Promise<unknown> =>
   db.decisions.put({ id: itemId, kind: 'set-aside', at });

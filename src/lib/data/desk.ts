@@ -1,7 +1,7 @@
 import sameValue from 'fast-deep-equal';
 import { templateSchema, type Template } from '$lib/core/article/template/template.ts';
 import { db } from './db.ts';
-import type { Draft, Work } from './rows.ts';
+import type { Draft, Work } from '$lib/core/model/rows.ts';
 
 /** What lies on the desk of a video: the draft of its post, and what was done by hand. */
 export async function readDesk(videoId: string): Promise<{ draft?: Draft; work?: Work }> {

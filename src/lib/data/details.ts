@@ -1,6 +1,6 @@
 import { db } from './db.ts';
 import { detailsMark, readMark, type DetailsMark } from '$lib/core/twins/detailsMark.ts';
-import type { Details } from './rows.ts';
+import type { Details } from '$lib/core/model/rows.ts';
 
 export const getDetails = async (id: string): Promise<Details | null> =>
   (await db.details.get(id)) ?? null;

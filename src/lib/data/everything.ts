@@ -1,3 +1,4 @@
+import type { IndexableType } from 'dexie';
 import { db, Database } from './db.ts';
 import { saveSetting } from './settings.ts';
 import { TAKE } from './speech.ts';
@@ -15,22 +16,33 @@ const MADE_AGAIN = ['speech', 'samples'];
 const KEPT = 86_400_000;
 const CLEARED = 'cleared';
 
+/** Rows that are copied at a time. */
+const BATCH = 500;
+
 /** Makes one database what another is, table by table. */
 async function copyAll(from: Database, to: Database): Promise<void> {
   for (const table of to.tables) {
     await table.clear();
     const rows = from.table(table.name);
-    const kept = MADE_AGAIN.includes(table.name)
-      ? rows.where('key').startsWith(TAKE)
-      : rows.toCollection();
-    await table.bulkPut(await kept.toArray());
+    const isKept = (key: IndexableType) =>
+      !MADE_AGAIN.includes(table.name) || String(key).startsWith(TAKE);
+    const keys = (await rows.toCollection().primaryKeys()).filter(isKept);
+    for (let at = 0; at < keys.length; at += BATCH) {
+      const copied = await rows.bulkGet(keys.slice(at, at + BATCH));
+      await table.bulkPut(copied.filter((row) => row !== undefined));
+    }
   }
+}
+
+/** Keeps all that is here aside, for an undo under the name `EVERYTHING`. */
+export async function keepEverythingAside(): Promise<void> {
+  await copyAll(db, before);
+  await before.settings.put({ name: CLEARED, value: Date.now() });
 }
 
 /** Forgets all that this browser keeps, and how it began, in one go. It is kept aside for an undo. */
 export async function clearEverything(started?: 'demo' | 'empty'): Promise<void> {
-  await copyAll(db, before);
-  await before.settings.put({ name: CLEARED, value: Date.now() });
+  await keepEverythingAside();
   await db.transaction('rw', db.tables, async () => {
     await Promise.all(db.tables.map((table) => table.clear()));
     if (started) await saveSetting('started', started);

@@ -1,6 +1,6 @@
 import { itemSchema, type Item } from '$lib/core/model/item.ts';
 import { db } from './db.ts';
-import type { Body } from './rows.ts';
+import type { Body } from '$lib/core/model/rows.ts';
 
 /** What a reading of a place found there. */
 export interface Reading {

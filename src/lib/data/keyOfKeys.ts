@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { PlaceError } from '../core/model/place.ts';
 import { db } from './db.ts';
+import { passphraseKey, ROUNDS } from './passphraseKey.ts';
 
 /**
  * The browser's own key, by which the keys of places are encrypted. It cannot be taken out of the browser,
@@ -10,8 +11,6 @@ import { db } from './db.ts';
 const OWN_KEY = 'keyOfKeys';
 export const ALGORITHM = 'AES-GCM';
 const OWN = { name: ALGORITHM, length: 256 };
-/** Rounds of PBKDF2 with SHA-256, as OWASP's Password Storage Cheat Sheet advises. */
-const ROUNDS = 600_000;
 
 const bytesSchema = z.custom<Uint8Array<ArrayBuffer>>((value) => value instanceof Uint8Array);
 const wrappedSchema = z.object({
@@ -90,15 +89,10 @@ export async function ownKey(): Promise<CryptoKey> {
   });
 }
 
-async function wrappingKey(passphrase: string, salt: Uint8Array<ArrayBuffer>, rounds: number) {
-  const text = new TextEncoder().encode(passphrase.normalize('NFC'));
-  const base = await crypto.subtle.importKey('raw', text, 'PBKDF2', false, ['deriveKey']);
-  const how = { name: 'PBKDF2', hash: 'SHA-256', salt, iterations: rounds };
-  return crypto.subtle.deriveKey(how, base, OWN, false, ['wrapKey', 'unwrapKey']);
-}
+const WRAPPING: KeyUsage[] = ['wrapKey', 'unwrapKey'];
 
 async function unwrap(own: Wrapped, passphrase: string): Promise<CryptoKey | null> {
-  const by = await wrappingKey(passphrase, own.salt, own.rounds);
+  const by = await passphraseKey(passphrase, own, WRAPPING);
   const how = { name: ALGORITHM, iv: own.iv };
   try {
     return await crypto.subtle.unwrapKey('raw', own.wrapped, by, how, OWN, false, [
@@ -140,7 +134,7 @@ export async function newOwnKey(passphrase: string): Promise<NewOwnKey> {
     Uint8Array<ArrayBuffer>,
     Uint8Array<ArrayBuffer>
   ];
-  const by = await wrappingKey(passphrase, salt, ROUNDS);
+  const by = await passphraseKey(passphrase, { salt, rounds: ROUNDS }, WRAPPING);
   const wrapped = await crypto.subtle.wrapKey('raw', open, by, { name: ALGORITHM, iv });
   const own: Wrapped = { salt, rounds: ROUNDS, iv, wrapped: new Uint8Array(wrapped) };
   const key = await unwrap(own, passphrase);

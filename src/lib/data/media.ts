@@ -1,5 +1,5 @@
 import { db } from './db.ts';
-import type { Media } from './rows.ts';
+import type { Media } from '$lib/core/model/rows.ts';
 
 export const getMedia = async (id: string): Promise<Media | null> =>
   (await db.media.get(id)) ?? null;

@@ -21,7 +21,7 @@ import type { EntryStore } from '$lib/core/delivery/deliver.ts';
 import { transferSchema, type Transfer } from '$lib/core/delivery/transfer.ts';
 import type { Template } from '$lib/core/article/template/template.ts';
 import { db } from './db.ts';
-import type { Work } from './rows.ts';
+import type { Work } from '$lib/core/model/rows.ts';
 
 /** What is to be published, and where. `url` is given where it stands there already. */
 export type PublishRequest = Pick<OutboxEntry, 'key' | 'itemId' | 'placeId' | 'payload'> &

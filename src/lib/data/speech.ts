@@ -2,7 +2,7 @@ import { fromInt16 } from '$lib/core/audio/speech.ts';
 import { beyondRoom } from '$lib/core/model/room.ts';
 import type { Speech } from '$lib/voice/speech.ts';
 import { db } from './db.ts';
-import type { KeptSpeech } from './rows.ts';
+import type { KeptSpeech } from '$lib/core/model/rows.ts';
 
 /** Days after which a sentence that no video used is forgotten. */
 const KEPT_DAYS = 90;

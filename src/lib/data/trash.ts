@@ -1,5 +1,5 @@
 import { db } from './db.ts';
-import type { Trashed } from './rows.ts';
+import type { Trashed } from '$lib/core/model/rows.ts';
 
 /** Days after which what was thrown away is forgotten. */
 const KEPT = 30;

@@ -6,7 +6,7 @@ import type { Item } from '$lib/core/model/item.ts';
 import { detailsMark, readMark } from '$lib/core/twins/detailsMark.ts';
 import { videoFactsOf } from '$lib/core/twins/drift.ts';
 import type { PostVersion } from '$lib/core/twins/merge/mergePosts.ts';
-import type { Details } from '$lib/data/rows.ts';
+import type { Details } from '$lib/core/model/rows.ts';
 
 /** What a post is made from, to be kept with it when it goes out. */
 export interface NewMaking {

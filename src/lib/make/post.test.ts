@@ -3,7 +3,7 @@ import { test } from 'node:test';
 import { defaultTemplate } from '$lib/core/article/template/template.ts';
 import { placeSchema } from '$lib/core/model/place.ts';
 import { anItem } from '$lib/core/testing.ts';
-import type { Details } from '$lib/data/rows.ts';
+import type { Details } from '$lib/core/model/rows.ts';
 import {
   chaptersOf,
   extractText,

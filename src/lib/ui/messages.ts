@@ -311,6 +311,8 @@ const LINES: Record<JournalLine['what'], string> = {
   'lane-deleted': 'Lane deleted',
   'layout-deleted': 'Layout deleted',
   'started-over': 'Everything cleared',
+  archived: 'Archive made',
+  'brought-in': 'Archive imported',
   'brought-back': 'Brought back',
   'set-aside': 'Set aside',
   restored: 'Restored',

@@ -43,6 +43,11 @@ export async function writeWhole(
   await handle.move(name);
 }
 
+/** Gives a finished file another name; one of that name is replaced. */
+export async function renameFile(name: string, to: string): Promise<void> {
+  await (await (await folder()).getFileHandle(name)).move(to);
+}
+
 export async function removeFiles(names: readonly string[]): Promise<void> {
   const held = await folder();
   for (const name of names) await held.removeEntry(name).catch(() => {});

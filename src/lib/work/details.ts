@@ -5,7 +5,7 @@ import { decodeText } from '$lib/core/feeds/decode.ts';
 import { htmlText } from '$lib/core/text/html.ts';
 import type { Item } from '$lib/core/model/item.ts';
 import { getDetails, patchDetails } from '$lib/data/details.ts';
-import type { Details } from '$lib/data/rows.ts';
+import type { Details } from '$lib/core/model/rows.ts';
 import { getBody } from '$lib/data/items.ts';
 import { readAddress } from '$lib/places/wire.ts';
 import { coreWorker } from '$lib/workers/core.ts';

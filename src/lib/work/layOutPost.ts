@@ -6,7 +6,7 @@ import { htmlText } from '$lib/core/text/html.ts';
 import { lastTemplate } from '$lib/data/desk.ts';
 import { getBody } from '$lib/data/items.ts';
 import { getPlace } from '$lib/data/places.ts';
-import type { Work } from '$lib/data/rows.ts';
+import type { Work } from '$lib/core/model/rows.ts';
 import { makingOf, type NewMaking } from '$lib/make/making.ts';
 import {
   chaptersOf,

@@ -1,6 +1,6 @@
 import type { PostPayload } from '$lib/core/delivery/payload.ts';
 import { keepMaking } from '$lib/data/baselines.ts';
-import type { Draft } from '$lib/data/rows.ts';
+import type { Draft } from '$lib/core/model/rows.ts';
 import { requestPost, type PublishRequest } from '$lib/data/outbox.ts';
 import { deliverEntry } from '$lib/delivery/deliverEntry.ts';
 import type { NewMaking } from '$lib/make/making.ts';

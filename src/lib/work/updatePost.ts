@@ -1,4 +1,4 @@
-import { DROP_NOISE } from '$lib/core/captions/tidy.ts';
+import { DROP_NOISE } from '$lib/core/captions/tidyOptions.ts';
 import type { Held } from '$lib/core/delivery/outbox.ts';
 import { isPost, type PostPayload } from '$lib/core/delivery/payload.ts';
 import type { Item } from '$lib/core/model/item.ts';
@@ -9,7 +9,7 @@ import { readDesk } from '$lib/data/desk.ts';
 import { getItem } from '$lib/data/items.ts';
 import { getEntry, requestUpdate } from '$lib/data/outbox.ts';
 import { getPlace } from '$lib/data/places.ts';
-import type { Work } from '$lib/data/rows.ts';
+import type { Work } from '$lib/core/model/rows.ts';
 import { undoLast } from '$lib/delivery/deliverEntry.ts';
 import { versionOf } from '$lib/make/making.ts';
 import type { TalkWorker } from '$lib/make/post.ts';

@@ -4,10 +4,10 @@ import { test } from 'node:test';
 import { compose } from '$lib/core/article/template/compose.ts';
 import { notFromTalk } from '$lib/core/article/review/sourceCheck.ts';
 import { defaultTemplate } from '$lib/core/article/template/template.ts';
-import { DROP_NOISE } from '$lib/core/captions/tidy.ts';
+import { DROP_NOISE } from '$lib/core/captions/tidyOptions.ts';
 import { anItem } from '$lib/core/testing.ts';
 import { findForeignText, makePost, weighed } from '$lib/make/post.ts';
-import type { Details } from '$lib/data/rows.ts';
+import type { Details } from '$lib/core/model/rows.ts';
 import { composeApi } from './composeApi.ts';
 import { talkApi, type Extracted, type TalkSource } from './talkApi.ts';
 

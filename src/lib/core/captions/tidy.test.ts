@@ -2,7 +2,8 @@ import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
 import type { Cue } from './cue.ts';
-import { DROP_NOISE, KEEP_ALL_SPEECH, tidyCaptions } from './tidy.ts';
+import { tidyCaptions } from './tidy.ts';
+import { DROP_NOISE, KEEP_ALL_SPEECH } from './tidyOptions.ts';
 
 const tidy = (cues: Cue[], options = DROP_NOISE) => tidyCaptions({ cues, unreadable: [] }, options);
 const said = (cues: Cue[], options = DROP_NOISE) =>

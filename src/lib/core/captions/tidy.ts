@@ -1,23 +1,9 @@
 import type { Cue } from './cue.ts';
+import { DROP_NOISE, type TidyOptions } from './tidyOptions.ts';
 import { FILLERS } from '../lang/speech.ts';
 import type { RawCaptions } from './webvtt.ts';
 import { showSilences, spreadWords, wordsOfCue, type SpokenWord } from './words.ts';
 import { bare } from '../text/bare.ts';
-
-/** What is left out of the words. All of it is recognised and counted in any case. */
-export interface TidyOptions {
-  soundNotes: boolean;
-  speakers: boolean;
-  fillers: boolean;
-  stutters: boolean;
-}
-export const KEEP_ALL_SPEECH: TidyOptions = {
-  soundNotes: true,
-  speakers: true,
-  fillers: false,
-  stutters: false
-};
-export const DROP_NOISE: TidyOptions = { ...KEEP_ALL_SPEECH, fillers: true, stutters: true };
 
 export type MendingKind =
   | 'unreadable-time'

@@ -5,6 +5,10 @@ import type { Cue } from '../captions/cue.ts';
 export const chapterSchema = z.object({ start: z.number().min(0), title: z.string() });
 export type Chapter = z.infer<typeof chapterSchema>;
 
+/** A chapter that may have been touched by hand; what was stays on recomputing. */
+export const editedChapterSchema = chapterSchema.extend({ byHand: z.boolean().optional() });
+export type EditedChapter = z.infer<typeof editedChapterSchema>;
+
 const LINE = /^\W{0,3}((?:\d{1,2}:)?\d{1,2}:\d{2})\W{1,4}(.+)$/;
 
 /** Chapters written as a list in a description: lines that begin with a time, the first at 0:00. */

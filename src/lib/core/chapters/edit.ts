@@ -1,7 +1,4 @@
-import { timeCode, type Chapter } from './chapter.ts';
-
-/** A chapter that may have been touched by hand; what was stays on recomputing. */
-export type EditedChapter = Chapter & { byHand?: boolean };
+import { timeCode, type Chapter, type EditedChapter } from './chapter.ts';
 
 /** Seconds within which two starts are the same. */
 const NEAR = 10;

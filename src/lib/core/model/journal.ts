@@ -33,6 +33,8 @@ export const journalLineSchema = z.object({
     'layout-deleted',
     'started-over',
     'brought-back',
+    'archived',
+    'brought-in',
     'set-aside',
     'restored',
     'accepted',

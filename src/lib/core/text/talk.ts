@@ -1,5 +1,6 @@
 import type { ReadCaptions } from '../captions/read.ts';
-import { DROP_NOISE, tidyCaptions, type Mending, type TidyOptions } from '../captions/tidy.ts';
+import { tidyCaptions, type Mending } from '../captions/tidy.ts';
+import { DROP_NOISE, type TidyOptions } from '../captions/tidyOptions.ts';
 import { type SpokenWord } from '../captions/words.ts';
 import { bare } from './bare.ts';
 import { detectLanguage, languageOf, type Language } from './language.ts';

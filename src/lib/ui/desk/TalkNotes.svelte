@@ -1,7 +1,7 @@
 <script lang="ts">
   import { languageName, mendingMessage, tidyLabels } from '$lib/ui/talkMessages.ts';
   import { plural } from '$lib/ui/messages.ts';
-  import type { TidyOptions } from '$lib/core/captions/tidy.ts';
+  import type { TidyOptions } from '$lib/core/captions/tidyOptions.ts';
   import type { Desk } from './deskState.svelte.ts';
 
   let { desk }: { desk: Desk } = $props();

@@ -3,15 +3,9 @@ import type { Talk } from '../../text/talk.ts';
 import { bare } from '../../text/bare.ts';
 import { extracted, opening, type Candidate } from './candidate.ts';
 import type { ArticleBlock, ArticleSentence, ComparisonRow } from './article.ts';
+import type { GivenPicture } from './givenPicture.ts';
 import { FEWEST_STEPS, isStep } from './steps.ts';
 import { comparisonsIn, type ToldFigure } from './comparison.ts';
-
-/** A picture for the article; `at` is the second it shows, where that is known. */
-export interface GivenPicture {
-  url: string;
-  alt: string;
-  at?: number;
-}
 
 /** Words after which a paragraph ends, and silence in seconds that suggests a new one. */
 const PARAGRAPH = { words: 75, least: 25, pause: 0.9 };

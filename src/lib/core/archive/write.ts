@@ -1,0 +1,70 @@
+import { ZipWriter } from '@zip.js/zip.js/lib/zip-core-native.js';
+import { createSHA256 } from 'hash-wasm';
+import { textStream } from './lines.ts';
+import { ARCHIVE_VERSION, MANIFEST, type ArchiveFile, type Manifest } from './manifest.ts';
+
+/** A file that goes into an archive: media lie in it as they are, text is packed. */
+export interface ArchivePart {
+  name: string;
+  content: Blob | AsyncIterable<string>;
+}
+
+/** What an archive says of itself beside its files. `tables` is read when all parts are written. */
+export type ArchiveHead = Pick<Manifest, 'schema' | 'made' | 'tables'>;
+
+/** Is told the name of the file that is written, and the bytes that were written of all files. */
+export type ArchiveReport = (name: string, bytes: number) => void;
+
+/**
+ * Writes an archive as a stream: never more than a block of it lies in memory. The stream is closed
+ * at the end, and aborted when it fails.
+ * @param parts each is written before the next one is asked for
+ * @returns bytes of all files before they were packed
+ */
+export async function writeArchive(
+  out: WritableStream<Uint8Array>,
+  parts: AsyncIterable<ArchivePart>,
+  head: ArchiveHead,
+  { signal, report }: { signal?: AbortSignal; report?: ArchiveReport } = {}
+): Promise<number> {
+  const lastModDate = new Date(head.made);
+  const common = { lastModDate, extendedTimestamp: false, useWebWorkers: false };
+  const zip = new ZipWriter(out, { ...common, signal, preventClose: true });
+  const hash = await createSHA256();
+  const files: ArchiveFile[] = [];
+  let total = 0;
+  try {
+    for await (const { name, content } of parts) {
+      signal?.throwIfAborted();
+      hash.init();
+      let bytes = 0;
+      const count = new TransformStream<Uint8Array, Uint8Array>({
+        transform(block, controller) {
+          hash.update(block);
+          bytes += block.length;
+          report?.(name, total + bytes);
+          controller.enqueue(block);
+        }
+      });
+      const isMedia = content instanceof Blob;
+      const source = isMedia ? content.stream() : textStream(content);
+      const how = isMedia ? { level: 0, uncompressedSize: content.size } : {};
+      await zip.add(name, source.pipeThrough(count), how);
+      files.push({ name, bytes, sha256: hash.digest() });
+      total += bytes;
+    }
+    const manifest: Manifest = {
+      format: 'swift-twin-archive',
+      version: ARCHIVE_VERSION,
+      ...head,
+      files
+    };
+    await zip.add(MANIFEST, new Blob([`${JSON.stringify(manifest, null, 1)}\n`]).stream());
+    await zip.close();
+    await out.close();
+    return total;
+  } catch (error) {
+    await out.abort(error).catch(() => {});
+    throw error;
+  }
+}

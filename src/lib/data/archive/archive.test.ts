@@ -1,0 +1,243 @@
+import 'fake-indexeddb/auto';
+import assert from 'node:assert/strict';
+import { beforeEach, test } from 'node:test';
+import fc from 'fast-check';
+import { Archive } from '$lib/core/archive/read.ts';
+import {
+  ARCHIVE_TABLE_NAMES,
+  archiveTable,
+  type ArchiveTableName
+} from '$lib/core/archive/tables.ts';
+import type { Lane } from '$lib/core/lanes/lane.ts';
+import { anItem } from '$lib/core/testing.ts';
+import {
+  ALL,
+  archived,
+  clearAll,
+  everything,
+  files,
+  fillStudio,
+  importFrom,
+  MADE,
+  textOf
+} from '../../../../tests/archiveStudio.ts';
+import { arbitraryOf } from '../../../../tests/arbitraryOf.ts';
+import { db } from '../db.ts';
+import { restoreEverything } from '../everything.ts';
+import { readKey } from '../keys.ts';
+import { planImport } from './plan.ts';
+import { importArchive, rowName, type ImportChoice } from './importArchive.ts';
+import { openSealedKeys, sealKeys } from './sealedKeys.ts';
+import { openSource } from './source.ts';
+
+beforeEach(clearAll);
+
+const TABLES = ARCHIVE_TABLE_NAMES.filter(
+  (n) => !['files', 'media', 'samples', 'speech', 'settings'].includes(n)
+);
+/** Hours in their order, and a zone that there is: their schema asks for both. */
+const withZone = (row: unknown) => {
+  const lane = row as Lane;
+  const pace = { ...lane.pace, hours: { from: 9, to: 17 }, zone: 'Europe/Lisbon' };
+  return { ...lane, pace };
+};
+const rowOf = (name: ArchiveTableName) => {
+  const any = arbitraryOf(archiveTable(name).schema);
+  return name === 'lanes' ? any.map(withZone) : any;
+};
+/** Rows of any shape that a table takes. */
+const anyRows = fc.record(
+  Object.fromEntries(TABLES.map((name) => [name, fc.array(rowOf(name), { maxLength: 3 })]))
+);
+
+test('whatever is kept comes back as it was', { timeout: 120_000 }, async () => {
+  await fc.assert(
+    fc.asyncProperty(anyRows, async (given) => {
+      await clearAll();
+      for (const [name, rows] of Object.entries(given))
+        await db.table(name).bulkPut(rows as object[]);
+      // A place whose key is not here is one to be read only.
+      for (const { id } of [...(given.places ?? []), ...(given.networks ?? [])] as { id: string }[])
+        await db.keys.put({ placeId: id, key: 'k' });
+      const before = await everything();
+      const file = await archived();
+      for (const name of TABLES) await db.table(name).clear();
+      assert.deepEqual((await importFrom(file)).findings, []);
+      const now = await everything();
+      for (const name of TABLES) assert.deepEqual(now[name], before[name], name);
+    }),
+    { numRuns: 10, endOnFailure: true }
+  );
+});
+
+test('media, readings, videos and keys come back to the byte; what is of one browser stays there', async () => {
+  await fillStudio();
+  const before = await everything();
+  const file = await archived({ ...ALL, keys: await sealKeys('a long passphrase') });
+  await clearAll();
+  const sealed = await textOf(await Archive.open(file), 'keys.json');
+  assert.doesNotMatch(sealed, /wren-key/);
+  assert.equal(await openSealedKeys(sealed, 'another passphrase'), null);
+  const keys = await openSealedKeys(sealed, 'a long passphrase');
+  const { counts } = await importFrom(file, { keys: keys ?? [] });
+  assert.equal(counts.files, 1);
+  const { settings, speech, samples, ...now } = await everything();
+  const { settings: _, speech: __, samples: sounds, ...rest } = before;
+  assert.deepEqual(now, rest);
+  assert.deepEqual(
+    settings?.filter(({ name }) => name !== 'keyOfKeys'),
+    [
+      { name: 'started', value: 'empty' },
+      { name: 'zone', value: 'Europe/Lisbon' }
+    ]
+  );
+  assert.deepEqual(
+    speech?.map(({ key }) => key),
+    ['take:one']
+  );
+  assert.deepEqual(
+    samples,
+    sounds?.filter(({ key }) => key === 'take:one')
+  );
+  assert.equal(new TextDecoder().decode(files.get('c-video.webm')), 'a finished video');
+  assert.deepEqual([...files.keys()], ['c-video.webm']);
+  assert.equal(await readKey('blog'), 'wren-key');
+});
+
+test('without its keys a place is to be read only, and no key stands in the archive', async () => {
+  await fillStudio();
+  const file = await archived();
+  assert.doesNotMatch(await file.text(), /wren-key/);
+  await clearAll();
+  await importFrom(file);
+  const blog = await db.places.get('blog');
+  assert.deepEqual([blog?.hasKey, blog?.rights], [false, ['read']]);
+});
+
+test('there are copies for other programs', async () => {
+  await fillStudio();
+  const archive = await Archive.open(await archived());
+  const names = archive.manifest.files.map(({ name }) => name);
+  const copies = names.filter((name) => /^(?:posts|captions)\//.test(name));
+  assert.deepEqual(copies, [
+    'captions/2026-03-01-part-a-a.vtt',
+    'captions/2026-03-01-part-a-a.chapters.json',
+    'posts/2026-03-01-part-c-c.html',
+    'posts/2026-03-01-part-c-c.md'
+  ]);
+  assert.match(await textOf(archive, copies[0]!), /^WEBVTT\n\n00:00/);
+  const markdown = await textOf(archive, copies[3]!);
+  assert.match(markdown, /^---\ntitle: Part c\n/);
+  assert.match(markdown, /## Warp\n\nWind the \*warp\*\./);
+});
+
+test('merging adds what is new, takes what is newer, and leaves what is chosen', async () => {
+  await fillStudio();
+  const file = await archived();
+  const later = '2026-11-27T09:00:00.000Z';
+  await db.items.update('a', { title: 'Retitled here', updated: later });
+  await db.items.update('b', { title: 'As it was before', updated: '2020-01-01T00:00:00.000Z' });
+  await db.bodies.put({ id: 'c', html: '<p>Here</p>' });
+  await db.items.delete('d');
+  await db.journal.add({ ...(await db.journal.toCollection().first())!, id: 99, at: later });
+
+  const archive = await Archive.open(file);
+  const source = await openSource(archive, []);
+  const plan = await planImport(source);
+  assert.deepEqual(
+    plan.tables.filter(({ fresh, differing }) => fresh + differing > 0),
+    [
+      { table: 'items', fresh: 1, same: 1, differing: 2 },
+      { table: 'bodies', fresh: 0, same: 0, differing: 1 }
+    ]
+  );
+  assert.deepEqual(
+    plan.differences.map(({ table, title, isNewer }) => [table, title, isNewer]),
+    [
+      ['items', 'Part a', false],
+      ['items', 'Part b', true],
+      ['bodies', 'Part c', false]
+    ]
+  );
+  // Nothing is told of what is the same here: the lane and the entry would not be touched.
+  assert.equal(plan.running, 0);
+
+  const taken = new Map([[rowName('bodies', 'c'), true]]);
+  await importFrom(file, { how: 'merge', taken });
+  assert.deepEqual(
+    (await db.items.toArray()).map(({ title }) => title),
+    ['Retitled here', 'Part b', 'Part c', 'Part d']
+  );
+  assert.match((await db.bodies.get('c'))?.html ?? '', /<h2>Warp/);
+  assert.equal(await db.journal.count(), 2);
+  assert.equal(await readKey('blog'), 'wren-key');
+
+  // All of it can be undone.
+  assert.equal(await restoreEverything(), true);
+  assert.equal((await db.items.get('b'))?.title, 'As it was before');
+  assert.equal(await db.items.count(), 3);
+});
+
+test('importing once more changes nothing', async () => {
+  await fillStudio();
+  const before = await everything();
+  const { counts } = await importFrom(await archived(), { how: 'merge' });
+  assert.deepEqual(counts, {});
+  const { settings, ...now } = await everything();
+  const { settings: _, ...rest } = before;
+  assert.deepEqual(now, rest);
+  assert.ok(settings?.some(({ name }) => name === 'secret'));
+});
+
+test('what would go on by itself can be held', async () => {
+  await fillStudio();
+  const file = await archived();
+  await clearAll();
+  const plan = await planImport(await openSource(await Archive.open(file), []));
+  assert.equal(plan.running, 2);
+  await importFrom(file, { holds: true });
+  assert.equal((await db.lanes.get('lane'))?.isOn, false);
+  const entry = await db.outbox.get('e');
+  assert.deepEqual([entry?.state, entry?.problem?.kind], ['failed', 'stopped']);
+});
+
+test('where the room ends in the middle, everything is as it was', async () => {
+  await fillStudio();
+  const file = await archived();
+  await clearAll();
+  await db.items.put(anItem({ id: 'mine', kind: 'post', title: 'Mine' }));
+  const full = () => {
+    throw new DOMException('No room.', 'QuotaExceededError');
+  };
+  db.media.hook('creating', full);
+  await assert.rejects(() => importFrom(file), /No room/);
+  db.media.hook('creating').unsubscribe(full);
+  assert.deepEqual(
+    (await db.items.toArray()).map(({ title }) => title),
+    ['Mine']
+  );
+  assert.equal(await db.places.count(), 0);
+  assert.deepEqual([...files.keys()], []);
+});
+
+test('an import that is stopped changes nothing', async () => {
+  await fillStudio();
+  const file = await archived();
+  await clearAll();
+  const stopping = new AbortController();
+  const source = await openSource(await Archive.open(file), []);
+  const choice: ImportChoice = { how: 'replace', taken: new Map(), holds: false, keys: [] };
+  const report = (rows: number) => rows > 4 && stopping.abort();
+  await assert.rejects(() => importArchive(source, choice, { signal: stopping.signal, report }));
+  assert.deepEqual([await db.items.count(), files.size], [0, 0]);
+});
+
+test('the manifest says when it was made, and how many rows there are', async () => {
+  await fillStudio();
+  const { manifest } = await Archive.open(await archived());
+  assert.equal(manifest.made, MADE);
+  assert.deepEqual(
+    [manifest.tables.items, manifest.tables.files, manifest.tables.samples],
+    [4, 1, 1]
+  );
+});
