@@ -5,7 +5,7 @@
   import { countLanes } from '$lib/data/lanes.ts';
   import Deck from '$lib/ui/Deck.svelte';
   import Palette from '$lib/ui/Palette.svelte';
-  import { isOfLaterVersion, onReplaced } from '$lib/data/versions.ts';
+  import { isOfLaterVersion, onBlocked, onReplaced } from '$lib/data/versions.ts';
   import TopBar from '$lib/ui/TopBar.svelte';
   import UnlockKeys from '$lib/ui/UnlockKeys.svelte';
   import TroubleNote, { type Trouble } from '$lib/ui/TroubleNote.svelte';
@@ -33,9 +33,12 @@
       return;
     }
     const stopListening = onReplaced(() => (trouble = 'replaced'));
+    const stopBlocked = onBlocked(() => (trouble = 'blocked'));
     const demo = data.demo ? demoSchema.parse(data.demo) : null;
     const begin = async () => {
-      if (await isOfLaterVersion()) trouble = 'later';
+      const isLater = await isOfLaterVersion();
+      if (trouble === 'blocked') trouble = null;
+      if (isLater) trouble = 'later';
       else await start(demo);
     };
     void attempt(begin).then(({ problem }) => {
@@ -59,6 +62,7 @@
     return () => {
       clearInterval(timer);
       stopListening();
+      stopBlocked();
       stopPairing();
       leading.abort();
     };

@@ -1,3 +1,5 @@
+import { archiveFolder } from './archive/folder.ts';
+import { isArchiveDue } from './archive/reminder.ts';
 import { db } from './db.ts';
 
 /** What the user should have a look at. */
@@ -12,6 +14,10 @@ export interface Alerts {
   refused: string[];
   /** Lanes that have found nothing for long. */
   quiet: string[];
+  /** It is time to make an archive. */
+  archiveDue: boolean;
+  /** The folder for daily copies cannot be written to. */
+  copyFails: boolean;
 }
 
 const DAY = 86_400_000;
@@ -57,6 +63,8 @@ export async function readAlerts(now: number): Promise<Alerts> {
     refused: all
       .filter((p) => paused.has(p.id) || p.problem?.kind === 'key-refused')
       .map((p) => p.title),
-    quiet
+    quiet,
+    archiveDue: await isArchiveDue(now),
+    copyFails: Boolean((await archiveFolder())?.trouble)
   };
 }

@@ -196,21 +196,33 @@ export async function isOfLaterVersion(database: Database = db): Promise<boolean
   return isLater;
 }
 
-const listeners = new Set<() => void>();
+/** Those who are told, until they do not want to be any more. */
+function listenersOf(): { tell: () => void; listen: (listener: () => void) => () => void } {
+  const listeners = new Set<() => void>();
+  return {
+    tell: () => listeners.forEach((listener) => listener()),
+    listen: (listener) => {
+      listeners.add(listener);
+      return () => listeners.delete(listener);
+    }
+  };
+}
+const replaced = listenersOf();
+const blocked = listenersOf();
 
 /** Calls when another tab brings in a later version: this one has to be loaded anew. */
-export function onReplaced(listener: () => void): () => void {
-  listeners.add(listener);
-  return () => listeners.delete(listener);
-}
+export const onReplaced = replaced.listen;
+/** Calls when this version waits for another tab, which holds on to the tables of an earlier one. */
+export const onBlocked = blocked.listen;
 
 /** Lets go of a database that another tab changes the tables of; it is not opened again from here. */
 export function giveWay(database: Database): Database {
   database.on('versionchange', () => {
     database.close({ disableAutoOpen: true });
-    for (const listener of listeners) listener();
+    replaced.tell();
     return false;
   });
+  database.on('blocked', blocked.tell);
   return database;
 }
 

@@ -1,7 +1,7 @@
 import 'fake-indexeddb/auto';
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
-import { Database, giveWay, isOfLaterVersion, onReplaced } from './db.ts';
+import { Database, giveWay, isOfLaterVersion, onBlocked, onReplaced } from './db.ts';
 
 /** Opens a database as another version of the application would. */
 const openAs = (name: string, version: number) =>
@@ -42,4 +42,20 @@ test('a tab gives way to another that brings in a later version, and says so', a
   assert.equal(told, 1);
   await assert.rejects(() => here.settings.put({ name: 'a', value: 2 }));
   stop();
+});
+
+test('a version that waits for a tab of an earlier one says so, and goes on once that is closed', async () => {
+  const earlier = await openAs('held', 10);
+  const here = giveWay(new Database('held'));
+  const isTold = new Promise<void>((told) => {
+    const stop = onBlocked(() => {
+      stop();
+      told();
+    });
+  });
+  const written = here.settings.put({ name: 'a', value: 1 });
+  await isTold;
+  earlier.close();
+  await written;
+  assert.deepEqual(await here.settings.get('a'), { name: 'a', value: 1 });
 });

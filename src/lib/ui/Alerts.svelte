@@ -7,14 +7,16 @@
   const found = live(() => () => readAlerts(Date.now()));
   const alerts = $derived.by(() => {
     if (!found.value) return [];
-    const { review, failed, low, ending, refused, quiet } = found.value;
+    const { review, failed, low, ending, refused, quiet, archiveDue, copyFails } = found.value;
     return [
       { href: '/review', words: `${review} to review`, names: [], count: review },
       { href: '/journal', words: `${failed} failed`, names: [], count: failed },
       { href: '/places', words: 'allowance low', names: low, count: low.length },
       { href: '/places', words: 'a key ends soon', names: ending, count: ending.length },
       { href: '/places', words: 'a place fails', names: refused, count: refused.length },
-      { href: '/lanes', words: 'a lane finds nothing', names: quiet, count: quiet.length }
+      { href: '/lanes', words: 'a lane finds nothing', names: quiet, count: quiet.length },
+      { href: '/archive', words: 'time for an archive', names: [], count: Number(archiveDue) },
+      { href: '/archive', words: 'the daily copy fails', names: [], count: Number(copyFails) }
     ].filter((alert) => alert.count > 0);
   });
   const count = $derived(alerts.reduce((sum, alert) => sum + alert.count, 0));

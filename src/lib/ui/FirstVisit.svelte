@@ -137,5 +137,11 @@
         >
       </p>
     {/if}
+    {#if places.length === 0}
+      <p class="text-sm">
+        You have an archive from another browser?
+        <a class="underline" href="/archive">Import it</a>
+      </p>
+    {/if}
   </div>
 </div>

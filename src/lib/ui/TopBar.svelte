@@ -15,7 +15,8 @@
     { href: '/updates', label: 'Updates' },
     { href: '/lanes', label: 'Lanes' },
     { href: '/places', label: 'Places' },
-    { href: '/journal', label: 'Journal' }
+    { href: '/journal', label: 'Journal' },
+    { href: '/archive', label: 'Archive' }
   ];
   const places = live(() => allPlaces);
   const isHere = (href: string) =>

@@ -1,6 +1,6 @@
 <script lang="ts" module>
   /** Why this page does nothing, or nothing any more. */
-  export type Trouble = 'insecure' | 'later' | 'replaced';
+  export type Trouble = 'insecure' | 'later' | 'replaced' | 'blocked';
 
   const WORDS: Record<Trouble, { what: string; todo: string }> = {
     insecure: {
@@ -10,6 +10,10 @@
     later: {
       what: 'A later version of Swift Twin has kept its data in this browser.',
       todo: 'This one would not understand all of it, so nothing was read or changed. Use the later version, or another browser profile for this one.'
+    },
+    blocked: {
+      what: 'Another tab holds on to the data of an earlier version.',
+      todo: 'Close the other tabs of Swift Twin, or load them anew: this one goes on by itself then. Nothing was read or changed.'
     },
     replaced: {
       what: 'Another tab has brought in a new version of Swift Twin.',

@@ -229,7 +229,3 @@ export function runningTime(seconds: number): string {
   const [minutes, rest] = [Math.floor(whole / 60), whole % 60];
   return minutes === 0 ? `${rest} s` : rest === 0 ? `${minutes} min` : `${minutes} min ${rest} s`;
 }
-
-/** 12.4 MB */
-export const formatSize = (bytes: number): string =>
-  bytes < 1e6 ? `${Math.round(bytes / 1000)} KB` : `${(bytes / 1e6).toFixed(1)} MB`;

@@ -11,3 +11,15 @@ interface FileSystemFileHandle {
   /** Gives the file another name; one that has it already is replaced. */
   move(name: string): Promise<void>;
 }
+
+/** The part of File System Access that browsers with folders of the user's machine have. */
+interface FileSystemHandle {
+  queryPermission(wish: { mode: 'readwrite' }): Promise<PermissionState>;
+  requestPermission(wish: { mode: 'readwrite' }): Promise<PermissionState>;
+}
+interface Window {
+  showDirectoryPicker(options: {
+    id: string;
+    mode: 'readwrite';
+  }): Promise<FileSystemDirectoryHandle>;
+}

@@ -1,3 +1,4 @@
+import { archiveFolder } from '$lib/data/archive/folder.ts';
 import { keyLock } from '$lib/data/keyOfKeys.ts';
 import { openHandOffs } from '$lib/data/outbox.ts';
 import { runningRenders } from '$lib/data/runningRenders.ts';
@@ -11,6 +12,7 @@ import { deliverPending } from '$lib/delivery/deliverEntry.ts';
 export async function resumeWork(): Promise<void> {
   if ((await keyLock()) === 'locked') return;
   void deliverPending();
+  if (await archiveFolder()) await (await import('./archive/dailyCopy.ts')).copyDaily();
   if ((await openHandOffs()).length > 0) await (await import('./handOff.ts')).lookForAnswers();
   if ((await pendingTransfers()).length > 0)
     await (await import('$lib/delivery/transfers.ts')).sendPending();

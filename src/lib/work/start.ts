@@ -11,6 +11,7 @@ import { readMailbox } from '$lib/data/mailbox.ts';
 import { allPlaces, getPlace } from '$lib/data/places.ts';
 import { readSetting, saveSetting } from '$lib/data/settings.ts';
 import { findPlace, setKey, connectPlace } from './connect.ts';
+import { forgetDownload } from './archive/forgetDownload.ts';
 import { forgetOldParts } from './forgetParts.ts';
 import { deliverPending } from '$lib/delivery/deliverEntry.ts';
 import { tellOrigins } from '$lib/places/tellOrigins.ts';
@@ -102,6 +103,7 @@ export async function start(demo: Demo | null): Promise<void> {
   await forgetOldSpeech(new Date());
   await forgetUnusedFrames();
   await forgetOldParts();
+  await forgetDownload(Date.now());
   await forgetCleared(Date.now());
   const days = await readSetting('journalDays', z.number().catch(0));
   if (days > 0) await forgetBefore(new Date(Date.now() - days * 86_400_000).toISOString());

@@ -26,7 +26,8 @@ import { db } from '../db.ts';
 import { restoreEverything } from '../everything.ts';
 import { readKey } from '../keys.ts';
 import { planImport } from './plan.ts';
-import { importArchive, rowName, type ImportChoice } from './importArchive.ts';
+import { rowName } from './rows.ts';
+import { importArchive, type ImportChoice } from './importArchive.ts';
 import { openSealedKeys, sealKeys } from './sealedKeys.ts';
 import { openSource } from './source.ts';
 

@@ -12,12 +12,11 @@ import { stopTrying, type OutboxEntry } from '$lib/core/delivery/outbox.ts';
 import { listFiles, removeFiles, renameFile, writeWhole } from '$lib/video/files.ts';
 import { db } from '../db.ts';
 import { keepEverythingAside } from '../everything.ts';
-import { saveKey, sealKey, type SealedKey } from '../keys.ts';
+import { saveKey, type SealedKey } from '../keys.ts';
 import { saveSetting } from '../settings.ts';
 import { inBatches } from './batches.ts';
 import { compareRows, isNewer, type ComparedRow } from './compare.ts';
-import { isPortable } from './rows.ts';
-import type { OpenKeys } from './sealedKeys.ts';
+import { isPortable, rowName } from './rows.ts';
 import { fileOf, type ArchiveSource } from './source.ts';
 
 /** How an archive is to be imported. */
@@ -28,14 +27,12 @@ export interface ImportChoice {
   taken: ReadonlyMap<string, boolean>;
   /** Whether lanes are switched off, and what was about to go out waits to be tried again. */
   holds: boolean;
-  keys: OpenKeys;
+  /** As this browser keeps them. */
+  keys: readonly ({ placeId: string } & SealedKey)[];
 }
 
 /** Rows that were written, by table. */
 export type ImportedCounts = Partial<Record<ArchiveTableName, number>>;
-
-/** The name of a choice about one row. */
-export const rowName = (table: ArchiveTableName, key: string): string => `${table} ${key}`;
 
 const ARRIVING = 'import-';
 const BATCH = 100;
@@ -60,10 +57,8 @@ export async function importArchive(
   const arrived: string[] = [];
   try {
     const files = await bringFiles(source, choice, arrived, signal);
-    const keys: [string, SealedKey][] = [];
-    for (const { placeId, key } of choice.keys) keys.push([placeId, await sealKey(key)]);
     await keepEverythingAside();
-    const counts = await writeRows(source, choice, keys, { signal, report });
+    const counts = await writeRows(source, choice, { signal, report });
     for (const [from, to] of files) await renameFile(from, to);
     return files.length > 0 ? { ...counts, files: files.length } : counts;
   } catch (error) {
@@ -118,7 +113,6 @@ const waitFor = <T>(work: () => Promise<T>): Promise<T> =>
 function writeRows(
   source: ArchiveSource,
   choice: ImportChoice,
-  keys: readonly [string, SealedKey][],
   { signal, report }: Watched
 ): Promise<ImportedCounts> {
   const now = Date.now();
@@ -144,7 +138,7 @@ function writeRows(
           report?.((written += batch.length));
         }
       }
-      for (const [placeId, sealed] of keys) await saveKey(placeId, sealed);
+      for (const { placeId, ...sealed } of choice.keys) await saveKey(placeId, sealed);
       await settleKeys();
       await saveSetting('started', (await db.settings.get('started'))?.value ?? 'empty');
       return counts;
@@ -212,7 +206,10 @@ async function settleKeys(): Promise<void> {
   await db.places
     .filter(({ id, hasKey }) => hasKey && !keys.has(id))
     .modify({ ...without, allowance: null, rights: ['read'] });
-  await db.networks.filter(({ id, hasKey }) => hasKey && !keys.has(id)).modify(without);
+  // What is posted by hand has no key, and needs none.
+  await db.networks
+    .filter(({ id, hasKey, isByHand }) => hasKey && !isByHand && !keys.has(id))
+    .modify(without);
   const mailbox = (await db.settings.get('mailbox'))?.value ? ['mailbox'] : [];
   const known = new Set([
     ...(await db.places.toCollection().primaryKeys()),

@@ -25,6 +25,9 @@ export const isPortable = (table: ArchiveTableName, key: string): boolean => {
   return (table !== 'speech' && table !== 'samples') || key.startsWith(TAKE);
 };
 
+/** The name of a choice about one row. */
+export const rowName = (table: ArchiveTableName, key: string): string => `${table} ${key}`;
+
 /** The rows of a table that go into archives, in the order of their keys, a few in memory at a time. */
 export async function* portableRows(
   name: Exclude<ArchiveTableName, 'files'>

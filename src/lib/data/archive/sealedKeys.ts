@@ -1,7 +1,8 @@
 import { z } from 'zod';
 import { db } from '../db.ts';
-import { readKey } from '../keys.ts';
+import { readKey, sealKey } from '../keys.ts';
 import { passphraseKey, ROUNDS } from '../passphraseKey.ts';
+import type { ImportChoice } from './importArchive.ts';
 
 /** Most rounds that are reckoned for a file of somebody. */
 const MOST_ROUNDS = 10_000_000;
@@ -18,7 +19,7 @@ const sealedKeysSchema = z.object({
   sealed: base64
 });
 const openKeysSchema = z.array(z.object({ placeId: z.string(), key: z.string() }));
-export type OpenKeys = z.infer<typeof openKeysSchema>;
+type OpenKeys = z.infer<typeof openKeysSchema>;
 
 const toBase64 = (bytes: Uint8Array): string =>
   btoa(Array.from(bytes, (byte) => String.fromCharCode(byte)).join(''));
@@ -54,8 +55,23 @@ export async function sealKeys(passphrase: string): Promise<string> {
   return `${JSON.stringify(file, null, 2)}\n`;
 }
 
-/** The keys of an archive. @returns null where it is another passphrase, or the file is damaged */
-export async function openSealedKeys(file: string, passphrase: string): Promise<OpenKeys | null> {
+/**
+ * The keys of an archive, encrypted by this browser's own key.
+ * @returns null where it is another passphrase, or the file is damaged
+ * @throws PlaceError `keys-locked`
+ */
+export async function openSealedKeys(
+  file: string,
+  passphrase: string
+): Promise<ImportChoice['keys'] | null> {
+  const open = await decrypted(file, passphrase);
+  return (
+    open &&
+    Promise.all(open.map(async ({ placeId, key }) => ({ placeId, ...(await sealKey(key)) })))
+  );
+}
+
+async function decrypted(file: string, passphrase: string): Promise<OpenKeys | null> {
   try {
     const { salt, iv, sealed, rounds } = sealedKeysSchema.parse(JSON.parse(file));
     const by = await passphraseKey(passphrase, { salt: fromBase64(salt), rounds }, ['decrypt']);

@@ -9,9 +9,9 @@
     renderProblemMessage,
     runningTime,
     soundLabels,
-    soundMessage,
-    formatSize
+    soundMessage
   } from '$lib/ui/boothMessages.ts';
+  import { formatSize } from '$lib/ui/formatSize.ts';
   import { deck } from '$lib/ui/deck.svelte.ts';
   import { live } from '$lib/ui/live.svelte.ts';
   import { contentOf, renderVideo } from '$lib/work/narrate.ts';

@@ -2,12 +2,8 @@
   import { languageOfVoice } from '$lib/core/narration/voiceFile.ts';
   import type { OwnVoice } from '$lib/core/narration/voices.ts';
   import ConfirmButton from '$lib/ui/ConfirmButton.svelte';
-  import {
-    formatSize,
-    languageName,
-    paceMessage,
-    voiceFileMessage
-  } from '$lib/ui/boothMessages.ts';
+  import { languageName, paceMessage, voiceFileMessage } from '$lib/ui/boothMessages.ts';
+  import { formatSize } from '$lib/ui/formatSize.ts';
   import { forgetVoice, importVoice } from '$lib/work/ownVoices.ts';
   import { attempt } from '$lib/work/tasks.svelte.ts';
 

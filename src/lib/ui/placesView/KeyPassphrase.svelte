@@ -4,28 +4,24 @@
   import ConfirmButton from '$lib/ui/ConfirmButton.svelte';
   import { deck } from '$lib/ui/deck.svelte.ts';
   import { liveKeyLock } from '$lib/ui/keyLock.svelte.ts';
+  import NewPassphrase from '$lib/ui/NewPassphrase.svelte';
   import ProblemNote from '$lib/ui/ProblemNote.svelte';
   import { changePassphrase, forgetKeys } from '$lib/work/keyLock.ts';
   import { attempt } from '$lib/work/tasks.svelte.ts';
 
-  const LEAST = 10;
   const lock = liveKeyLock();
   let isOpen = $state(false);
   let passphrase = $state('');
-  let again = $state('');
   let isBusy = $state(false);
   let problem = $state<Problem | null>(null);
   const id = $props.id();
-  const isShort = $derived(passphrase !== '' && passphrase.length < LEAST);
-  const differs = $derived(again !== '' && again !== passphrase);
-  const isReady = $derived(passphrase.length >= LEAST && again === passphrase && !isBusy);
 
   async function change(to: string, said: string) {
     isBusy = true;
     problem = (await attempt(() => changePassphrase(to))).problem;
     isBusy = false;
     if (problem) return;
-    passphrase = again = '';
+    passphrase = '';
     isOpen = false;
     deck.say(said);
   }
@@ -77,33 +73,12 @@
   </div>
   {#if isOpen}
     <form class="flex max-w-md flex-col gap-2" onsubmit={set}>
-      <label class="flex flex-col gap-1 font-semibold">
-        Passphrase
-        <input
-          class="field font-normal"
-          type="password"
-          autocomplete="new-password"
-          bind:value={passphrase}
-          aria-describedby="{id}-help"
-        />
-      </label>
-      <label class="flex flex-col gap-1 font-semibold">
-        Repeat the passphrase
-        <input
-          class="field font-normal"
-          type="password"
-          autocomplete="new-password"
-          bind:value={again}
-          aria-describedby="{id}-help"
-        />
-      </label>
-      <p id="{id}-help" class="text-quiet" aria-live="polite">
-        {#if isShort}At least {LEAST} characters.
-        {:else if differs}The two are not the same.
-        {:else}Nobody can recover it. If you lose it, you forget the keys and add them anew.{/if}
-      </p>
+      <NewPassphrase
+        bind:value={passphrase}
+        note="Nobody can recover it. If you lose it, you forget the keys and add them anew."
+      />
       <div class="flex gap-2">
-        <button class="strong btn btn-sm" disabled={!isReady}>
+        <button class="strong btn btn-sm" disabled={!passphrase || isBusy}>
           {isBusy ? 'Encrypting…' : 'Set the passphrase'}
         </button>
         <button type="button" class="bare btn btn-sm" onclick={() => (isOpen = false)}

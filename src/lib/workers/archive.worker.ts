@@ -1,0 +1,4 @@
+import { expose } from 'comlink';
+import { archiveApi } from './archiveApi.ts';
+
+expose(archiveApi);
