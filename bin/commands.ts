@@ -1,6 +1,8 @@
 /** What the command line does, without the process around it: `twin.ts` gives it that. */
 import { readFileSync } from 'node:fs';
 import { parseArgs } from 'node:util';
+import { archiveCommand } from './archive.ts';
+import { BadInput, whyUnreadable } from './badInput.ts';
 import { extractArticle } from '../src/lib/core/article/extract/extract.ts';
 import {
   LENGTH_NAMES,
@@ -36,14 +38,13 @@ const USAGE = `Usage: bin/twin COMMAND FILE [options]        FILE is - for stand
   segment FILE [--count N]                    text, one sentence a line, to JSON {"starts":[0,…]}
   article FILE --title T [--length short|medium|long|N%] [--format md|html|json]
   check FILE.md [--phrase P]…                 JSON list of findings with line and column
+  archive FILE.zip [--folder DIR]             what is in an archive and whether it is sound, as JSON;
+                                              with --folder, its files go into a new folder
   update FILE.md --kind text|poll|quiz --limit N [--option-limit N] [--link URL]
                                               JSON: the text, polls or questions made from a post
 
 Captions are WebVTT (.vtt), SRT (.srt) or plain text (.txt); --from vtt|srt|txt says which, and
 --language the language (BCP 47) where it is not to be detected.`;
-
-/** What is wrong with the call or the input, in one line. */
-class BadInput extends Error {}
 
 const OPTIONS = {
   from: { type: 'string' },
@@ -57,6 +58,7 @@ const OPTIONS = {
   limit: { type: 'string' },
   'option-limit': { type: 'string' },
   link: { type: 'string' },
+  folder: { type: 'string' },
   'keep-fillers': { type: 'boolean' },
   help: { type: 'boolean', short: 'h' }
 } as const;
@@ -100,21 +102,26 @@ function wholeNumber(
   return count;
 }
 
-function input({ command, file, more, stdin }: Call): { text: string; name: string } {
-  if (!file) throw new BadInput(`${command} needs a file, or - for standard input`);
+function oneFile(
+  command: string | undefined,
+  file: string | undefined,
+  more: readonly string[]
+): string {
+  if (!file)
+    throw new BadInput(
+      `${command} needs a file${command === 'archive' ? '' : ', or - for standard input'}`
+    );
   if (more.length > 0) throw new BadInput(`one file at a time: what is “${more[0]}”?`);
+  return file;
+}
+
+function input({ command, file: given, more, stdin }: Call): { text: string; name: string } {
+  const file = oneFile(command, given, more);
   const name = file === '-' ? 'standard input' : file;
   try {
     return { text: decodeText(file === '-' ? stdin() : readFileSync(file)), name };
   } catch (error) {
-    const code = (error as NodeJS.ErrnoException).code;
-    const what =
-      code === 'ENOENT'
-        ? 'there is no such file'
-        : code === 'EISDIR'
-          ? 'this is a folder'
-          : 'it cannot be read';
-    throw new BadInput(`${name}: ${what}`);
+    throw new BadInput(`${name}: ${whyUnreadable(error)}`);
   }
 }
 
@@ -394,7 +401,11 @@ function update(call: Call): string {
   );
 }
 
-const commands: Record<string, (call: Call) => string> = {
+const archive = ({ values, command, file, more }: Call): Promise<string> =>
+  archiveCommand(oneFile(command, file, more), values.folder);
+
+const commands: Record<string, (call: Call) => string | Promise<string>> = {
+  archive,
   sentences,
   chapters,
   segment,
@@ -416,7 +427,7 @@ export interface Ended {
  * @param stdin reads standard input; only called where the file is `-`
  * @returns status 2 and one line on `err` for a bad call or bad input
  */
-export function runTwin(args: readonly string[], stdin: () => Uint8Array): Ended {
+export async function runTwin(args: readonly string[], stdin: () => Uint8Array): Promise<Ended> {
   let err = '';
   const warn = (message: string) => (err += `twin: ${message}\n`);
   try {
@@ -428,11 +439,12 @@ export function runTwin(args: readonly string[], stdin: () => Uint8Array): Ended
       throw new BadInput(
         command ? `there is no command “${command}”; see --help` : 'which command? See --help'
       );
-    return { status: 0, out: run({ values, command, file, more, stdin, warn }), err };
+    const out = await run({ values, command, file, more, stdin, warn });
+    return { status: 0, out, err };
   } catch (error) {
     if (!(error instanceof BadInput)) throw error;
     warn(error.message);
-    return { status: 2, out: '', err };
+    return { status: 2, out: error.out, err };
   }
 }
 

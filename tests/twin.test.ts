@@ -1,10 +1,11 @@
 import assert from 'node:assert/strict';
 import { execFile, type ExecFileException } from 'node:child_process';
-import { mkdtemp, rm, writeFile } from 'node:fs/promises';
+import { mkdtemp, readFile, rm, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { after, before, test } from 'node:test';
 import { runTwin, type Ended } from '../bin/commands.ts';
+import { archived, fillStudio } from './archiveStudio.ts';
 
 const LINES = [
   'Welcome to the studio. Today we wind a warp on a warping board.',
@@ -42,14 +43,15 @@ before(async () => {
 after(() => rm(folder, { recursive: true, force: true }));
 
 /** What a command does, in this process. */
-const twin = (args: string[], input = ''): Ended => runTwin(args, () => Buffer.from(input));
+const twin = (args: string[], input = ''): Promise<Ended> =>
+  runTwin(args, () => Buffer.from(input));
 const file = (name: string) => join(folder, name);
 
-test('sentences from WebVTT, SRT and standard input are the same', () => {
+test('sentences from WebVTT, SRT and standard input are the same', async () => {
   const [vtt, srt, piped] = [
-    twin(['sentences', file('a.vtt')]),
-    twin(['sentences', file('a.srt')]),
-    twin(['sentences', '-', '--from', 'vtt'], VTT)
+    await twin(['sentences', file('a.vtt')]),
+    await twin(['sentences', file('a.srt')]),
+    await twin(['sentences', '-', '--from', 'vtt'], VTT)
   ];
   const sentences = JSON.parse(vtt.out) as { start: number; end: number; text: string }[];
   assert.equal(sentences[0]?.text, 'Welcome to the studio.');
@@ -58,11 +60,11 @@ test('sentences from WebVTT, SRT and standard input are the same', () => {
   assert.equal(piped.out, vtt.out);
 });
 
-test('chapters as JSON, as a list and as a track', () => {
+test('chapters as JSON, as a list and as a track', async () => {
   const [json, list, track] = [
-    twin(['chapters', file('a.vtt'), '--count', '3']),
-    twin(['chapters', file('a.vtt'), '--format', 'description']),
-    twin(['chapters', file('a.vtt'), '--format', 'vtt'])
+    await twin(['chapters', file('a.vtt'), '--count', '3']),
+    await twin(['chapters', file('a.vtt'), '--format', 'description']),
+    await twin(['chapters', file('a.vtt'), '--format', 'vtt'])
   ];
   const { chapters, curve } = JSON.parse(json.out);
   assert.equal(chapters.length, 3);
@@ -73,12 +75,21 @@ test('chapters as JSON, as a list and as a track', () => {
   assert.match(track.out, /^WEBVTT\n\n00:00:00\.000 --> /);
 });
 
-test('segments of a text, and an article in every form', () => {
+test('segments of a text, and an article in every form', async () => {
   const [segment, json, md, html] = [
-    twin(['segment', file('a.txt'), '--count', '2']),
-    twin(['article', file('a.vtt'), '--title', 'Warps', '--format', 'json', '--length', 'long']),
-    twin(['article', file('a.txt'), '--title', 'Warps']),
-    twin(['article', file('a.vtt'), '--title', 'A <b>', '--format', 'html'])
+    await twin(['segment', file('a.txt'), '--count', '2']),
+    await twin([
+      'article',
+      file('a.vtt'),
+      '--title',
+      'Warps',
+      '--format',
+      'json',
+      '--length',
+      'long'
+    ]),
+    await twin(['article', file('a.txt'), '--title', 'Warps']),
+    await twin(['article', file('a.vtt'), '--title', 'A <b>', '--format', 'html'])
   ];
   assert.equal(JSON.parse(segment.out).starts.length, 2);
   const article = JSON.parse(json.out);
@@ -89,8 +100,8 @@ test('segments of a text, and an article in every form', () => {
   assert.match(html.out, /^<h1>A &lt;b><\/h1>/);
 });
 
-test('findings have line and column', () => {
-  const { out } = twin(['check', file('post.md'), '--phrase', 'warp']);
+test('findings have line and column', async () => {
+  const { out } = await twin(['check', file('post.md'), '--phrase', 'warp']);
   const found = JSON.parse(out) as { kind: string; line: number; column: number }[];
   const wordy = found.find((f) => f.kind === 'wordy');
   assert.deepEqual([wordy?.line, wordy?.column], [5, 8]);
@@ -100,10 +111,10 @@ test('findings have line and column', () => {
   );
 });
 
-test('updates are made from a post, with the lines they come from', () => {
-  const [text, poll, quiz] = ['text', 'poll', 'quiz'].map((kind) => {
+test('updates are made from a post, with the lines they come from', async () => {
+  const made = async (kind: string) => {
     const link = ['--link', 'https://notebook.example/a'];
-    const { out, err } = twin([
+    const { out, err } = await twin([
       'update',
       file('flax.md'),
       '--kind',
@@ -114,7 +125,8 @@ test('updates are made from a post, with the lines they come from', () => {
     ]);
     assert.equal(err, '');
     return JSON.parse(out);
-  });
+  };
+  const [text, poll, quiz] = [await made('text'), await made('poll'), await made('quiz')];
   assert.match(text.text, /^Retting flax\n\nFlax .*\n\n.*https:\/\/notebook\.example\/a$/s);
   assert.ok(text.length <= 200 && text.from.every((line: number) => line === 5 || line === 7));
   assert.ok(poll.length > 0 && poll[0].options.length >= 2);
@@ -126,7 +138,7 @@ test('updates are made from a post, with the lines they come from', () => {
   assert.match(quiz[0].why, /12 hours.* \(line 7\)$/);
 });
 
-test('bad input: one line that says what and where, and status 2', () => {
+test('bad input: one line that says what and where, and status 2', async () => {
   const calls: [string[], RegExp][] = [
     [[], /which command/],
     [['weave', 'x'], /no command “weave”/],
@@ -157,7 +169,7 @@ test('bad input: one line that says what and where, and status 2', () => {
     [['update', file('flax.md'), '--kind', 'quiz', '--limit', 'x'], /--limit must be/]
   ];
   for (const [args, message] of calls) {
-    const { status, out, err } = twin(args);
+    const { status, out, err } = await twin(args);
     assert.equal(status, 2, args.join(' '));
     assert.equal(out, '');
     assert.match(err, message);
@@ -177,6 +189,45 @@ test('the program itself: files, standard input, and what is bad', async () => {
     program(['sentences', '-', '--from', 'vtt'], VTT),
     program(['sentences', file('bad.vtt')])
   ]);
-  assert.deepEqual(piped, { ...twin(['sentences', file('a.vtt')]), status: 0 });
-  assert.deepEqual(bad, twin(['sentences', file('bad.vtt')]));
+  assert.deepEqual(piped, { ...(await twin(['sentences', file('a.vtt')])), status: 0 });
+  assert.deepEqual(bad, await twin(['sentences', file('bad.vtt')]));
+});
+
+test('an archive is listed, checked, and put into a folder', async () => {
+  await fillStudio();
+  const bytes = new Uint8Array(await (await archived()).arrayBuffer());
+  await writeFile(file('whole.zip'), bytes);
+  const { status, out, err } = await twin([
+    'archive',
+    file('whole.zip'),
+    '--folder',
+    file('unpacked')
+  ]);
+  assert.deepEqual([status, err], [0, '']);
+  const told = JSON.parse(out) as { tables: Record<string, number>; findings: unknown[] };
+  assert.deepEqual([told.tables.items, told.findings], [4, []]);
+  const rows = await readFile(file('unpacked/tables/items.jsonl'), 'utf8');
+  assert.equal(rows.trimEnd().split('\n').length, 4);
+  assert.match(await readFile(file('unpacked/posts/2026-03-01-part-c-c.md'), 'utf8'), /## Warp/);
+  // What is there is not written over.
+  const again = await twin(['archive', file('whole.zip'), '--folder', file('unpacked')]);
+  assert.match(again.err, /unpacked: the folder is not empty\n$/);
+
+  const from = Buffer.from(bytes).indexOf('tables/bodies.jsonl') + 60;
+  await writeFile(file('damaged.zip'), Buffer.from(bytes).fill(0, from, from + 20));
+  const damaged = await twin(['archive', file('damaged.zip'), '--folder', file('sound')]);
+  assert.deepEqual(
+    [damaged.status, damaged.err],
+    [2, `twin: ${file('damaged.zip')}: 1 file is not sound\n`]
+  );
+  assert.match(damaged.out, /"file": "tables\/bodies\.jsonl"/);
+  await assert.rejects(() => readFile(file('sound/tables/bodies.jsonl')));
+  assert.ok(await readFile(file('sound/tables/items.jsonl')));
+
+  await writeFile(file('cut.zip'), bytes.subarray(0, 900));
+  assert.match((await twin(['archive', file('cut.zip')])).err, /cut\.zip: its end is missing/);
+  assert.match((await twin(['archive', file('a.txt')])).err, /a\.txt: this is no archive/);
+  assert.match((await twin(['archive', file('none.zip')])).err, /there is no such file/);
+  assert.match((await twin(['archive', folder])).err, /this is a folder/);
+  assert.match((await twin(['archive'])).err, /archive needs a file\n/);
 });
