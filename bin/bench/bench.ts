@@ -10,6 +10,7 @@ import { chromium, type Browser, type Page } from '@playwright/test';
 import { readFeed } from '../../src/lib/core/feeds/read.ts';
 import { anItem } from '../../src/lib/core/testing.ts';
 import { pairTwins } from '../../src/lib/core/twins/pair.ts';
+import { benchArchive } from './archive.ts';
 import { benchBooth } from './booth.ts';
 import { benchDesk } from './desk.ts';
 import { benchDirector } from './director.ts';
@@ -269,6 +270,9 @@ const HOW = {
 await benchDirector();
 await benchBooth((profile) =>
   chromium.launchPersistentContext(profile, { ...HOW, viewport: { width: 1280, height: 800 } })
+);
+await benchArchive((profile) =>
+  chromium.launchPersistentContext(profile, { ...HOW, acceptDownloads: true })
 );
 const browser = await chromium.launch(HOW);
 try {

@@ -1,4 +1,5 @@
-import { BlobReader, ZipReader, type FileEntry } from '@zip.js/zip.js/lib/zip-core-native.js';
+import { ZipReader, type FileEntry } from '@zip.js/zip.js/lib/zip-core-native.js';
+import { BufferedReader } from './bufferedReader.ts';
 import { blocksOf } from './lines.ts';
 import {
   ARCHIVE_VERSION,
@@ -21,6 +22,7 @@ export class Archive {
 
   private constructor(
     private readonly file: Blob,
+    private readonly reader: BufferedReader,
     private readonly entries: ReadonlyMap<string, FileEntry>,
     readonly manifest: Manifest
   ) {
@@ -29,10 +31,11 @@ export class Archive {
 
   /** @throws ArchiveError where the file is no archive, or cannot be read as one */
   static async open(file: Blob): Promise<Archive> {
-    const entries = await entriesOf(file);
+    const reader = new BufferedReader(file);
+    const entries = await entriesOf(reader, file);
     const entry = entries.get(MANIFEST);
     if (!entry) throw new ArchiveError({ kind: 'not-an-archive' });
-    return new Archive(file, entries, await manifestOf(entry));
+    return new Archive(file, reader, entries, await manifestOf(entry));
   }
 
   has(name: string): boolean {
@@ -53,9 +56,8 @@ export class Archive {
   async part(name: string, type = ''): Promise<Blob | null> {
     const entry = this.entries.get(name);
     if (!entry || entry.compressionMethod !== 0 || entry.encrypted) return null;
-    const head = new DataView(
-      await this.file.slice(entry.offset, entry.offset + HEAD).arrayBuffer()
-    );
+    const bytes = await this.reader.readUint8Array(entry.offset, HEAD);
+    const head = new DataView(bytes.buffer, bytes.byteOffset, bytes.length);
     if (head.byteLength < HEAD || head.getUint32(0, true) !== HEAD_MARK) return null;
     const from = entry.offset + HEAD + head.getUint16(26, true) + head.getUint16(28, true);
     return this.file.slice(from, from + entry.uncompressedSize, type);
@@ -96,10 +98,10 @@ async function* unpacked(entry: FileEntry, signal?: AbortSignal): AsyncGenerator
   yield* blocksOf(readable);
 }
 
-async function entriesOf(file: Blob): Promise<Map<string, FileEntry>> {
+async function entriesOf(zip: BufferedReader, file: Blob): Promise<Map<string, FileEntry>> {
   const entries = new Map<string, FileEntry>();
   try {
-    const reader = new ZipReader(new BlobReader(file), { useWebWorkers: false });
+    const reader = new ZipReader(zip, { useWebWorkers: false });
     for await (const entry of reader.getEntriesGenerator())
       if (!entry.directory && isSafeName(entry.filename)) entries.set(entry.filename, entry);
     return entries;

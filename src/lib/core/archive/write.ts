@@ -1,12 +1,13 @@
-import { ZipWriter } from '@zip.js/zip.js/lib/zip-core-native.js';
+import { Uint8ArrayReader, ZipWriter } from '@zip.js/zip.js/lib/zip-core-native.js';
 import { createSHA256 } from 'hash-wasm';
+import { gatheringInto } from './gather.ts';
 import { textStream } from './lines.ts';
 import { ARCHIVE_VERSION, MANIFEST, type ArchiveFile, type Manifest } from './manifest.ts';
 
-/** A file that goes into an archive: media lie in it as they are, text is packed. */
+/** A file that goes into an archive: media lie in it as they are, text is packed. A short text comes whole. */
 export interface ArchivePart {
   name: string;
-  content: Blob | AsyncIterable<string>;
+  content: Blob | AsyncIterable<string> | string;
 }
 
 /** What an archive says of itself beside its files. `tables` is read when all parts are written. */
@@ -22,34 +23,47 @@ export type ArchiveReport = (name: string, bytes: number) => void;
  * @returns bytes of all files before they were packed
  */
 export async function writeArchive(
-  out: WritableStream<Uint8Array>,
+  to: WritableStream<Uint8Array>,
   parts: AsyncIterable<ArchivePart>,
   head: ArchiveHead,
   { signal, report }: { signal?: AbortSignal; report?: ArchiveReport } = {}
 ): Promise<number> {
+  const out = gatheringInto(to);
   const lastModDate = new Date(head.made);
   const common = { lastModDate, extendedTimestamp: false, useWebWorkers: false };
   const zip = new ZipWriter(out, { ...common, signal, preventClose: true });
   const hash = await createSHA256();
   const files: ArchiveFile[] = [];
   let total = 0;
+  const add = async (name: string, content: ArchivePart['content']): Promise<number> => {
+    if (typeof content === 'string') {
+      // Thousands of these would spend most of their time in streams.
+      const whole = new TextEncoder().encode(content);
+      hash.update(whole);
+      report?.(name, total + whole.length);
+      await zip.add(name, new Uint8ArrayReader(whole));
+      return whole.length;
+    }
+    let bytes = 0;
+    const count = new TransformStream<Uint8Array, Uint8Array>({
+      transform(block, controller) {
+        hash.update(block);
+        bytes += block.length;
+        report?.(name, total + bytes);
+        controller.enqueue(block);
+      }
+    });
+    const isMedia = content instanceof Blob;
+    const source = isMedia ? content.stream() : textStream(content);
+    const how = isMedia ? { level: 0, uncompressedSize: content.size } : {};
+    await zip.add(name, source.pipeThrough(count), how);
+    return bytes;
+  };
   try {
     for await (const { name, content } of parts) {
       signal?.throwIfAborted();
       hash.init();
-      let bytes = 0;
-      const count = new TransformStream<Uint8Array, Uint8Array>({
-        transform(block, controller) {
-          hash.update(block);
-          bytes += block.length;
-          report?.(name, total + bytes);
-          controller.enqueue(block);
-        }
-      });
-      const isMedia = content instanceof Blob;
-      const source = isMedia ? content.stream() : textStream(content);
-      const how = isMedia ? { level: 0, uncompressedSize: content.size } : {};
-      await zip.add(name, source.pipeThrough(count), how);
+      const bytes = await add(name, content);
       files.push({ name, bytes, sha256: hash.digest() });
       total += bytes;
     }

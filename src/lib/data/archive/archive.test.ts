@@ -122,14 +122,26 @@ test('there are copies for other programs', async () => {
   const copies = names.filter((name) => /^(?:posts|captions)\//.test(name));
   assert.deepEqual(copies, [
     'captions/2026-03-01-part-a-a.vtt',
-    'captions/2026-03-01-part-a-a.chapters.json',
     'posts/2026-03-01-part-c-c.html',
     'posts/2026-03-01-part-c-c.md'
   ]);
   assert.match(await textOf(archive, copies[0]!), /^WEBVTT\n\n00:00/);
-  const markdown = await textOf(archive, copies[3]!);
+  const markdown = await textOf(archive, copies[2]!);
   assert.match(markdown, /^---\ntitle: Part c\n/);
   assert.match(markdown, /## Warp\n\nWind the \*warp\*\./);
+});
+
+test('copies of what is called the same have names of their own', async () => {
+  for (const id of ['00000000-a', '00000000-b']) {
+    await db.items.put(anItem({ id, kind: 'post', title: 'Warp' }));
+    await db.bodies.put({ id, html: `<p>${id}</p>` });
+  }
+  const { manifest } = await Archive.open(await archived());
+  const names = manifest.files.map(({ name }) => name).filter((name) => name.endsWith('.md'));
+  assert.deepEqual(names, [
+    'posts/2026-03-01-warp-00000000.md',
+    'posts/2026-03-01-warp-00000000-2.md'
+  ]);
 });
 
 test('merging adds what is new, takes what is newer, and leaves what is chosen', async () => {

@@ -35,7 +35,7 @@ media/          pictures, recordings and clips, as they are
 sounds/         sentences that were read, as WAV
 files/          finished videos, and voices, as they are
 posts/          copies of posts as Markdown with front matter, and as HTML
-captions/       copies of captions as WebVTT, and of chapters as JSON
+captions/       copies of captions as WebVTT
 keys.json       keys, encrypted, where they were asked for: PBKDF2 and AES-GCM
 
 Import it on the view Archive. "bin/twin archive FILE" lists and checks it, and converts it to a folder.
@@ -63,7 +63,7 @@ export async function* archiveParts(
   choice: ArchiveChoice,
   counts: Record<string, number>
 ): AsyncGenerator<ArchivePart> {
-  yield { name: 'READ ME.txt', content: lines([READ_ME]) };
+  yield { name: 'READ ME.txt', content: READ_ME };
   for (const table of ARCHIVE_TABLE_NAMES) {
     if (IS_OF_FILES.has(table) && !choice.withFiles) continue;
     const files: OfRow[] = [];
@@ -75,17 +75,13 @@ export async function* archiveParts(
     }
   }
   if (choice.withCopies) yield* readableCopies();
-  if (choice.keys) yield { name: KEYS_FILE, content: lines([choice.keys]) };
+  if (choice.keys) yield { name: KEYS_FILE, content: choice.keys };
 }
 
 /** A file that belongs to a row: it is read when it is its turn. */
 interface OfRow {
   file: string;
   read: () => Promise<Blob | null>;
-}
-
-async function* lines(texts: readonly string[]): AsyncGenerator<string> {
-  yield* texts;
 }
 
 async function* jsonLines(
