@@ -11,6 +11,7 @@ import {
   test,
   togglePart
 } from './app.ts';
+import { makeArchive, retitle } from './archiveView.ts';
 import { newLane, station } from './lanesView.ts';
 
 /** Of a lane, as its track names them. */
@@ -109,6 +110,22 @@ for (const colorScheme of ['light', 'dark'] as const) {
       await expect(page.getByText('changed on both sides').first()).toBeVisible();
       await openPanels(page);
       await expectNoFindings(page, 'changes');
+    });
+
+    test('axe finds nothing on the archive, and on what importing one would change', async ({
+      home: page
+    }, info) => {
+      await page.goto('/archive');
+      const file = await makeArchive(page, info);
+      await page.getByLabel('Keys of your places').check();
+      await expectNoFindings(page, 'Archive');
+      await page.goto('/');
+      await retitle(page, 'As it is now');
+      await page.goto('/archive');
+      const importing = page.getByRole('region', { name: 'Import an archive' });
+      await importing.getByLabel('Choose an archive…').setInputFiles(file);
+      await expect(importing.getByRole('button', { name: 'Import', exact: true })).toBeVisible();
+      await expectNoFindings(page, 'What importing would change');
     });
 
     test('axe finds nothing on any view', async ({ home: page }) => {
@@ -218,7 +235,7 @@ test('360 pixels wide: nothing is cut off sideways', async ({ home: page }) => {
   await expect.poll(overflow, 'after the window was made narrower').toEqual([]);
   await openDesk(page, TWILL);
   expect(await overflow()).toEqual([]);
-  for (const path of ['/places', '/journal', '/lanes', '/review', '/updates']) {
+  for (const path of ['/places', '/journal', '/lanes', '/review', '/updates', '/archive']) {
     await page.goto(path);
     await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
     expect(await overflow()).toEqual([]);

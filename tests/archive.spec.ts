@@ -1,72 +1,12 @@
 import { readFile, writeFile } from 'node:fs/promises';
-import type { Download, Page, TestInfo } from '@playwright/test';
-import { expect, idle, openDesk, row, test } from './app.ts';
+import type { Page } from '@playwright/test';
+import { expect, idle, openAlert, openDesk, row, test } from './app.ts';
+import { forgetDecisions, makeArchive, retitle, rowsOf, TWILL } from './archiveView.ts';
 
-const TWILL = 'Threading a four-shaft twill, slowly';
 const title = (page: Page) => page.getByRole('textbox', { name: 'Title', exact: true });
 const importing = (page: Page) => page.getByRole('region', { name: 'Import an archive' });
 const choose = (page: Page, file: string) =>
   importing(page).getByLabel('Choose an archive…').setInputFiles(file);
-
-/** Makes an archive on the view that is open. @returns where it was saved */
-async function makeArchive(page: Page, info: TestInfo, passphrase = ''): Promise<string> {
-  const making = page.getByRole('region', { name: 'Make an archive' });
-  if (passphrase) {
-    await making.getByLabel('Keys of your places').check();
-    await making.getByLabel('Passphrase', { exact: true }).fill(passphrase);
-    await expect(making.getByRole('button', { name: 'Make an archive' })).toBeDisabled();
-    await making.getByLabel('Repeat the passphrase').fill(passphrase);
-  }
-  const coming = page.waitForEvent('download');
-  await making.getByRole('button', { name: 'Make an archive' }).click();
-  const download: Download = await coming;
-  expect(download.suggestedFilename()).toMatch(/^swift-twin-\d{4}-\d\d-\d\d-\d{4}\.zip$/);
-  const file = info.outputPath(download.suggestedFilename());
-  await download.saveAs(file);
-  return file;
-}
-
-/** All rows of a browser as text, blobs by their bytes, but for what is of one browser or reckoned anew. */
-const rowsOf = (page: Page): Promise<Record<string, string[]>> =>
-  page.evaluate(async () => {
-    const asked = indexedDB.open('swift-twin');
-    await new Promise((done) => (asked.onsuccess = done));
-    const all: Record<string, string[]> = {};
-    for (const name of asked.result.objectStoreNames) {
-      if (/^(?:keys|twins|pauses|trash|speech|samples|settings|journal|baselines)$/.test(name))
-        continue;
-      const read = asked.result.transaction(name).objectStore(name).getAll();
-      await new Promise((done) => (read.onsuccess = done));
-      all[name] = await Promise.all(
-        (read.result as Record<string, unknown>[]).map(async (row) => {
-          const { blob } = row;
-          const bytes = blob instanceof Blob ? [...new Uint8Array(await blob.arrayBuffer())] : [];
-          const fields = Object.entries({ ...row, bytes });
-          return JSON.stringify(fields.toSorted(([a], [b]) => (a < b ? -1 : 1)));
-        })
-      );
-    }
-    asked.result.close();
-    return all;
-  });
-
-/** Edits the title of the post on the desk, and waits until that is kept. */
-async function retitle(page: Page, words: string): Promise<void> {
-  await openDesk(page, TWILL);
-  await title(page).fill(words);
-  await expect.poll(async () => (await rowsOf(page)).drafts?.join()).toContain(words);
-}
-
-/** Forgets what was set aside, as if it had been decided after the archive was made. */
-const forgetDecisions = (page: Page): Promise<void> =>
-  page.evaluate(async () => {
-    const asked = indexedDB.open('swift-twin');
-    await new Promise((done) => (asked.onsuccess = done));
-    const change = asked.result.transaction('decisions', 'readwrite');
-    change.objectStore('decisions').clear();
-    await new Promise((done) => (change.oncomplete = done));
-    asked.result.close();
-  });
 
 test('what was made in one browser goes on in another, keys and edits included', async ({
   home: page,
@@ -182,13 +122,19 @@ test('where there is no room for an archive, it says so; with room again, it is 
   await expect(making.getByText(/^Last archive: /)).toBeVisible();
 });
 
-test('a copy goes to a folder each day, and the folder can be changed and left', async ({
+test('a copy goes to a folder each day, the last seven stay, and the browser may ask again', async ({
   home: page
 }) => {
   // The dialog of the system cannot be driven: a folder of the browser stands in for one of the machine.
   await page.addInitScript(() => {
     window.showDirectoryPicker = async () =>
       (await navigator.storage.getDirectory()).getDirectoryHandle('copies', { create: true });
+    const query = FileSystemHandle.prototype.queryPermission;
+    FileSystemHandle.prototype.queryPermission = function (wish) {
+      return localStorage.getItem('asks-again')
+        ? Promise.resolve('prompt')
+        : query.call(this, wish);
+    };
   });
   await page.goto('/archive');
   const daily = page.getByRole('region', { name: 'Daily copy to a folder' });
@@ -199,10 +145,48 @@ test('a copy goes to a folder each day, and the folder can be changed and left',
       const root = await navigator.storage.getDirectory();
       const names: string[] = [];
       for await (const name of (await root.getDirectoryHandle('copies')).keys()) names.push(name);
-      return names;
+      return names.toSorted();
     });
   expect(await copies()).toEqual([expect.stringMatching(/^swift-twin-.*\.zip$/)]);
+
+  /** As if the last copy had been made two days ago, and others before it. */
+  const twoDaysLater = () =>
+    page.evaluate(async () => {
+      const root = await navigator.storage.getDirectory();
+      const folder = await root.getDirectoryHandle('copies');
+      for (let n = 1; n <= 8; n++)
+        await folder.getFileHandle(`swift-twin-2026-01-0${n}-0900.zip`, { create: true });
+      await folder.getFileHandle('mine.zip', { create: true });
+      const asked = indexedDB.open('swift-twin');
+      await new Promise((done) => (asked.onsuccess = done));
+      const change = asked.result.transaction('settings', 'readwrite');
+      const read = change.objectStore('settings').get('archive/folder');
+      await new Promise((done) => (read.onsuccess = done));
+      const { value } = read.result as { value: object };
+      const last = new Date(Date.now() - 2 * 86_400_000).toISOString();
+      change.objectStore('settings').put({ name: 'archive/folder', value: { ...value, last } });
+      await new Promise((done) => (change.oncomplete = done));
+      asked.result.close();
+    });
+  await twoDaysLater();
+  await page.reload();
+  await expect.poll(copies, { timeout: 20_000 }).toHaveLength(8);
+  expect((await copies()).slice(0, 3)).toEqual([
+    'mine.zip',
+    'swift-twin-2026-01-03-0900.zip',
+    'swift-twin-2026-01-04-0900.zip'
+  ]);
+
+  await twoDaysLater();
+  await page.evaluate(() => localStorage.setItem('asks-again', 'yes'));
+  await page.reload();
+  await expect(daily.getByRole('alert')).toContainText('has to ask you again', { timeout: 20_000 });
+  await openAlert(page, 'the daily copy fails');
+  await page.evaluate(() => localStorage.removeItem('asks-again'));
+  await daily.getByRole('button', { name: 'Allow the folder' }).click();
+  await expect(daily.getByRole('alert')).toBeHidden();
+
   await daily.getByRole('button', { name: 'Stop daily copies' }).click();
   await expect(daily.getByRole('button', { name: 'Choose a folder…' })).toBeVisible();
-  expect(await copies()).toHaveLength(1);
+  expect(await copies()).toHaveLength(8);
 });

@@ -3,11 +3,11 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Page } from '@playwright/test';
 import { exportFromBooth, expect, idle, openBooth, openDesk, row, test } from './app.ts';
+import { forgetDecisions, makeArchive, retitle } from './archiveView.ts';
 import { at, openUpdates } from './updatesView.ts';
 
 const TWILL = 'Threading a four-shaft twill, slowly';
 const COLOUR = 'A colour plan for winter scarves';
-const FLAX = 'A day in the flax field';
 
 /** Renders the film in the booth and lays out a frame every three seconds. */
 async function film(page: Page, name: string, size: string, tiles: string): Promise<void> {
@@ -79,14 +79,6 @@ test('the pictures', async ({ home: page }) => {
   await page.getByRole('button', { name: 'Publish now' }).click();
   await expect(page.getByText('Wrenfold Loomworks: Published.')).toBeVisible({ timeout: 60_000 });
   await idle(page);
-  await page.goto('/');
-  await openBooth(page, FLAX);
-  await page.getByText('Upright', { exact: true }).click();
-  await page.getByLabel('Cards Woven').selectOption('panel');
-  await page.getByLabel('Light up words as they are said').check();
-  await page.getByRole('radio', { name: '1 min' }).check();
-  await idle(page);
-  await film(page, 'film-upright', '180:-2', '10x3');
 
   // Updates: a text at every place, a quiz with its results, the page for the telephone.
   const BOARD = 'Board at the Mill Gate';
@@ -233,4 +225,20 @@ test('the picture of many at once', async ({ page, backApp }) => {
   await page.getByRole('button', { name: /^Make \d+ posts…/ }).click();
   await page.getByRole('radio', { name: 'Spread evenly after I approve them' }).check();
   await shoot(page, 'many');
+});
+
+test('the picture of an archive', async ({ home: page }, info) => {
+  await retitle(page, 'Threading a twill, slowly');
+  await page.goto('/archive');
+  const file = await makeArchive(page, info);
+  await page.goto('/');
+  await retitle(page, 'Threading a four-shaft twill');
+  await page.goto('/archive');
+  await forgetDecisions(page);
+  const importing = page.getByRole('region', { name: 'Import an archive' });
+  await importing.getByLabel('Choose an archive…').setInputFiles(file);
+  const button = importing.getByRole('button', { name: 'Import', exact: true });
+  await expect(button).toBeVisible();
+  await button.scrollIntoViewIfNeeded();
+  await shoot(page, 'archive');
 });

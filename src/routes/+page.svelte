@@ -2,25 +2,25 @@
   import Link2 from '@lucide/svelte/icons/link-2';
   import RefreshCw from '@lucide/svelte/icons/refresh-cw';
   import { goto } from '$app/navigation';
-  import type { Half, Standing, Twin } from '$lib/core/model/twin.ts';
+  import type { Standing, Twin } from '$lib/core/model/twin.ts';
   import { countStandings } from '$lib/core/twins/inStep.ts';
   import { allPlaces } from '$lib/data/places.ts';
   import { newestTwins } from '$lib/data/twins.ts';
-  import { setAside, restore } from '$lib/data/decisions.ts';
   import { publishedByItem, type PublishedUpdate } from '$lib/data/publishedUpdates.ts';
-  import { note } from '$lib/data/journal.ts';
   import { rowForKey } from '$lib/ui/listKeys.ts';
-  import { deck } from '$lib/ui/deck.svelte.ts';
   import { readSetting } from '$lib/data/settings.ts';
   import EmptyState from '$lib/ui/EmptyState.svelte';
+  import SelectionBar from '$lib/ui/inStep/SelectionBar.svelte';
+  import { toggleAside } from '$lib/ui/inStep/setAside.ts';
   import StandingFilter from '$lib/ui/inStep/StandingFilter.svelte';
   import StepChart from '$lib/ui/inStep/StepChart.svelte';
   import TwinRow from '$lib/ui/inStep/TwinRow.svelte';
+  import { updatable } from '$lib/ui/inStep/updatable.ts';
   import { Rows } from '$lib/ui/rows.svelte.ts';
   import { withRange, withToggled } from '$lib/ui/selection.ts';
   import { readNow } from '$lib/ui/readNow.ts';
   import { live } from '$lib/ui/live.svelte.ts';
-  import { noneLabels, plural } from '$lib/ui/messages.ts';
+  import { noneLabels } from '$lib/ui/messages.ts';
   import { emptyWithUndo } from '$lib/ui/startOver.ts';
   import { demoSchema } from '$lib/work/start.ts';
   import { z } from 'zod';
@@ -119,65 +119,18 @@
     selected = new Set(twins.map((twin) => twin.id));
   }
 
-  /** Of two that are selected, a video alone and a post alone. */
-  const couple = $derived.by(() => {
-    const some = twins.filter((t) => selected.has(t.id));
-    const video = some.find((t) => t.video && !t.post)?.video;
-    const post = some.find((t) => t.post && !t.video)?.post;
-    return some.length === 2 && video && post ? { video, post } : null;
-  });
-  async function pair({ video, post }: NonNullable<typeof couple>) {
-    const { decidePairs } = await import('$lib/work/pairs.ts');
-    const undo = await decidePairs([
-      {
-        video: video.id,
-        post: post.id,
-        relation: 'twin',
-        titles: { video: video.title, post: post.title }
-      }
-    ]);
-    selected = new Set();
-    deck.say(`“${video.title}” is paired.`, { label: 'Undo', run: undo });
-  }
+  const clear = () => (selected = new Set());
+  /** Those that are selected, as far as the filter shows them. */
+  const picked = $derived(twins.filter((t) => selected.has(t.id)));
 
-  /** Videos without a post that are selected. */
-  const postless = $derived(
-    twins.flatMap((twin) =>
-      twin.standing === 'no-post' && twin.video && selected.has(twin.id) ? [twin.video] : []
-    )
-  );
-  let making = $state.raw<readonly Half[]>([]);
-
-  /** Drifted twins of which one half was made here. */
-  const updatable = (some: readonly Twin[]) =>
-    some.filter(
-      ({ standing, video, post }) =>
-        standing === 'drifted' && video && post && (video.isMade || post.isMade)
-    );
-  async function update(some: readonly Twin[]) {
+  async function updateAll() {
     const { updateDrifted } = await import('$lib/ui/inStep/updateDrifted.ts');
-    await updateDrifted(some);
-    selected = new Set();
+    await updateDrifted(updatable(twins));
   }
-
-  async function putAside(some: Twin[]) {
-    if (some.length === 0) return;
-    const isBack = some.every((twin) => twin.standing === 'set-aside');
-    await putAll(some, isBack);
-    selected = new Set();
-    deck.say(`${plural(some.length, 'twin', 'twins')} ${isBack ? 'restored' : 'set aside'}.`, {
-      label: 'Undo',
-      run: () => putAll(some, !isBack)
-    });
-  }
-  async function putAll(some: readonly Twin[], isBack: boolean) {
-    for (const twin of some) {
-      const half = twin.video ?? twin.post;
-      if (!half) continue;
-      if (isBack) await restore(half.id);
-      else await setAside(half.id, new Date().toISOString());
-      await note({ what: isBack ? 'restored' : 'set-aside', itemId: half.id, title: half.title });
-    }
+  async function putAside() {
+    const twin = twins[at];
+    await toggleAside(picked.length > 0 ? picked : twin ? [twin] : []);
+    clear();
   }
 
   function open(twin: Twin) {
@@ -185,12 +138,6 @@
     else if (twin.video) void goto(`/desk/${twin.video.id}`);
     else if (twin.post) void goto(`/booth/${twin.post.id}`);
   }
-
-  const chosenTwins = () => {
-    const twin = twins[at];
-    if (selected.size > 0) return twins.filter((t) => selected.has(t.id));
-    return twin ? [twin] : [];
-  };
 
   function onkeydown(event: KeyboardEvent) {
     const isRow = (event.target as HTMLElement).getAttribute('role') === 'row';
@@ -218,7 +165,7 @@
         toggle(at, event.shiftKey);
         break;
       case 's':
-        void putAside(chosenTwins());
+        void putAside();
         break;
       default: {
         const to = rowForKey(event.key, at, twins.length);
@@ -264,7 +211,7 @@
         </div>
         <StandingFilter {counts} bind:chosen />
         {#if chosen === 'drifted' && selected.size === 0 && updatable(twins).length > 1}
-          <button class="plain btn self-start btn-sm" onclick={() => update(updatable(twins))}
+          <button class="plain btn self-start btn-sm" onclick={updateAll}
             >Update all drifted ({updatable(twins).length})</button
           >
         {/if}
@@ -272,31 +219,13 @@
       <StepChart twins={all ?? []} />
     </div>
     {#if selected.size > 0}
-      <div class="flex items-center gap-2 bg-marked px-3 py-1 text-sm" role="status">
-        {selected.size} selected
-        {#if couple}
-          {@const both = couple}
-          <button class="plain btn btn-sm" onclick={() => pair(both)}>Pair these two</button>
-        {/if}
-        {#if updatable(chosenTwins()).length > 0}
-          {@const some = updatable(chosenTwins())}
-          <button class="plain btn btn-sm" onclick={() => update(some)}
-            >Update drifted ({some.length})</button
-          >
-        {/if}
-        {#if postless.length > 0}
-          <button class="plain btn btn-sm" onclick={() => (making = postless)}
-            >Make {plural(postless.length, 'post', 'posts')}…</button
-          >
-        {/if}
-        <button class="plain btn btn-sm" onclick={() => putAside(chosenTwins())}
-          >Set aside / Restore</button
-        >
-        {#if selected.size < twins.length}
-          <button class="bare btn btn-sm" onclick={selectAll}>Select all {twins.length}</button>
-        {/if}
-        <button class="bare btn btn-sm" onclick={() => (selected = new Set())}>Clear</button>
-      </div>
+      <SelectionBar
+        twins={picked}
+        hidden={selected.size - picked.length}
+        shown={twins.length}
+        onall={selectAll}
+        onclear={clear}
+      />
     {/if}
     <div
       class="hidden grid-cols-[1.75rem_1fr_6.5rem_1fr] gap-x-1 px-4 text-xs text-quiet md:grid"
@@ -374,16 +303,5 @@
   {@const twin = shownDrift}
   {#await import('$lib/ui/inStep/DriftDialog.svelte') then { default: DriftDialog }}
     <DriftDialog {twin} onclose={() => (drifted = null)} />
-  {/await}
-{/if}
-{#if making.length > 0}
-  {#await import('$lib/ui/inStep/MakePosts.svelte') then { default: MakePosts }}
-    <MakePosts
-      videos={making}
-      onclose={(isDone) => {
-        making = [];
-        if (isDone) selected = new Set();
-      }}
-    />
   {/await}
 {/if}

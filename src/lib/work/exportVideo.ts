@@ -117,7 +117,7 @@ async function allOf(
   const render = await readRender(narration.id);
   const video = await videoOf(narration);
   if (!render || !video) return null;
-  const { makeZip } = await import('client-zip');
+  const { writeZip } = await import('$lib/core/zip/write.ts');
   const sound = await soundOf(narration, post, signal);
   const title = Math.max(
     0,
@@ -125,15 +125,15 @@ async function allOf(
   );
   const card = await videoWorker().card(productionOf(narration, new Map()), title);
   const chapters = chaptersVtt(render.chapters, render.seconds);
-  const zip = makeZip([
-    { name: `${name}.${render.format}`, input: video },
-    { name: `${name}.vtt`, input: render.captions },
-    ...(render.chapters.length > 0 ? [{ name: `${name}.chapters.vtt`, input: chapters }] : []),
-    { name: `${name}.png`, input: card },
-    { name: `${name}.txt`, input: scriptText(narration) },
-    ...(sound ? [{ name: `${name}.wav`, input: sound }] : [])
-  ]);
+  const files = [
+    { name: `${name}.${render.format}`, content: video },
+    { name: `${name}.vtt`, content: render.captions },
+    ...(render.chapters.length > 0 ? [{ name: `${name}.chapters.vtt`, content: chapters }] : []),
+    { name: `${name}.png`, content: card },
+    { name: `${name}.txt`, content: scriptText(narration) },
+    ...(sound ? [{ name: `${name}.wav`, content: sound }] : [])
+  ];
   const file = `${narration.id}-all.zip`;
-  await zip.pipeTo(await writeFile(file), { signal });
+  await writeZip(await writeFile(file), files, new Date(), signal);
   return readFile(file);
 }

@@ -77,24 +77,27 @@ export async function exportUpdates(
   versions: readonly { network: Network; version: Version }[]
 ): Promise<void> {
   await runTask('Preparing the files', async (signal) => {
-    const files: { name: string; input: string | Blob }[] = [];
+    const files: { name: string; content: string | Blob }[] = [];
     const folders = distinct(versions.map(({ network }) => slugOf(network.title) || 'network'));
     for (const [n, { network, version }] of versions.entries()) {
       const folder = folders[n];
       for (const [i, payload] of partsOf(item, network, version).entries()) {
         const object = toObject(payload, updateKey(item, payload.form, network, i + 1));
         const name = i === 0 ? 'update' : `update-${i + 1}`;
-        files.push({ name: `${folder}/${name}.txt`, input: plainText(payload) });
-        files.push({ name: `${folder}/${name}.json`, input: JSON.stringify(object, null, 2) });
+        files.push({ name: `${folder}/${name}.txt`, content: plainText(payload) });
+        files.push({ name: `${folder}/${name}.json`, content: JSON.stringify(object, null, 2) });
       }
       const { picture, clip } = version.payload;
       const url = (clip ?? picture)?.url;
       const file = url ? await fileAt(url, signal) : null;
       if (file)
-        files.push({ name: `${folder}/${fileNameFor(file.type, clip !== null)}`, input: file });
+        files.push({ name: `${folder}/${fileNameFor(file.type, clip !== null)}`, content: file });
     }
-    const { downloadZip } = await import('client-zip');
-    downloadBlob(`${slugOf(item.title)}-updates.zip`, await downloadZip(files).blob());
+    const { writeZip } = await import('$lib/core/zip/write.ts');
+    const { readable, writable } = new TransformStream<Uint8Array, Uint8Array<ArrayBuffer>>();
+    const blob = new Response(readable, { headers: { 'content-type': 'application/zip' } }).blob();
+    await writeZip(writable, files, new Date(), signal);
+    downloadBlob(`${slugOf(item.title)}-updates.zip`, await blob);
   });
 }
 

@@ -1,6 +1,7 @@
 import { ZipReader, type FileEntry } from '@zip.js/zip.js/lib/zip-core-native.js';
+import { inflateSync } from 'fflate';
 import { BufferedReader } from './bufferedReader.ts';
-import { blocksOf } from './lines.ts';
+import { blocksOf, reusedBlocksOf } from './lines.ts';
 import {
   ARCHIVE_VERSION,
   MANIFEST,
@@ -15,6 +16,10 @@ import { ArchiveError } from './problem.ts';
 const LONGEST_MANIFEST = 200_000_000;
 /** Of the head of a file in a ZIP (APPNOTE.TXT 4.3.7). */
 const [HEAD, HEAD_MARK] = [30, 0x04034b50];
+/** How a file is packed (4.4.5). */
+const [STORED, DEFLATED] = [0, 8];
+/** Bytes of a file that is unpacked at once. */
+const SMALL = 1 << 20;
 
 /** An archive that is open for reading: a file of the user's, of which only what is asked for is read. */
 export class Archive {
@@ -55,28 +60,55 @@ export class Archive {
   /** A file that lies in the archive as it is, as a part of it: nothing is copied. Null where it is packed. */
   async part(name: string, type = ''): Promise<Blob | null> {
     const entry = this.entries.get(name);
-    if (!entry || entry.compressionMethod !== 0 || entry.encrypted) return null;
-    const bytes = await this.reader.readUint8Array(entry.offset, HEAD);
+    if (!entry || entry.compressionMethod !== STORED || entry.encrypted) return null;
+    const from = await this.beginOf(entry);
+    return from === null ? null : this.file.slice(from, from + entry.uncompressedSize, type);
+  }
+
+  /** Where the content of a file begins; null where there is no file. */
+  private async beginOf({ offset }: FileEntry): Promise<number | null> {
+    const bytes = await this.reader.readUint8Array(offset, HEAD);
     const head = new DataView(bytes.buffer, bytes.byteOffset, bytes.length);
     if (head.byteLength < HEAD || head.getUint32(0, true) !== HEAD_MARK) return null;
-    const from = entry.offset + HEAD + head.getUint16(26, true) + head.getUint16(28, true);
-    return this.file.slice(from, from + entry.uncompressedSize, type);
+    return offset + HEAD + head.getUint16(26, true) + head.getUint16(28, true);
+  }
+
+  /** A small packed file, unpacked at once: thousands of them would spend their time and memory in streams. */
+  private async small(entry: FileEntry): Promise<Uint8Array | null> {
+    const { compressionMethod, compressedSize, uncompressedSize } = entry;
+    const isSmall = Math.max(compressedSize, uncompressedSize) <= SMALL;
+    if (compressionMethod !== DEFLATED || entry.encrypted || !isSmall) return null;
+    const from = await this.beginOf(entry);
+    if (from === null) return null;
+    const packed = await this.reader.readUint8Array(from, compressedSize);
+    return inflateSync(packed, { out: new Uint8Array(uncompressedSize) });
   }
 
   /**
    * What stands in a file, unpacked, block by block. It ends with an error where the file is damaged, or
    * longer than the manifest says.
+   * @param isReused a block is good only until the next one is asked for: files of any size are read in the
+   * same memory
    */
-  async *blocks(name: string, signal?: AbortSignal): AsyncGenerator<Uint8Array> {
+  async *blocks(
+    name: string,
+    { signal, isReused = false }: { signal?: AbortSignal; isReused?: boolean } = {}
+  ): AsyncGenerator<Uint8Array> {
     const entry = this.entries.get(name);
     if (!entry) throw new RangeError(`There is no ${name}.`);
     const most = this.files.get(name)?.bytes ?? 0;
+    const small = await this.small(entry);
+    if (small) return yield* upTo(most, [small]);
     const part = await this.part(name);
-    yield* upTo(most, part ? blocksOf(part.stream()) : unpacked(entry, signal));
+    const asItIs = isReused ? reusedBlocksOf : blocksOf;
+    yield* upTo(most, part ? asItIs(part.stream()) : unpacked(entry, signal));
   }
 }
 
-async function* upTo(most: number, blocks: AsyncIterable<Uint8Array>): AsyncGenerator<Uint8Array> {
+async function* upTo(
+  most: number,
+  blocks: AsyncIterable<Uint8Array> | Iterable<Uint8Array>
+): AsyncGenerator<Uint8Array> {
   let bytes = 0;
   for await (const block of blocks) {
     bytes += block.length;

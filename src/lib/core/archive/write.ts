@@ -1,6 +1,5 @@
-import { Uint8ArrayReader, ZipWriter } from '@zip.js/zip.js/lib/zip-core-native.js';
 import { createSHA256 } from 'hash-wasm';
-import { gatheringInto } from './gather.ts';
+import { beginZip } from '../zip/write.ts';
 import { textStream } from './lines.ts';
 import { ARCHIVE_VERSION, MANIFEST, type ArchiveFile, type Manifest } from './manifest.ts';
 
@@ -28,10 +27,7 @@ export async function writeArchive(
   head: ArchiveHead,
   { signal, report }: { signal?: AbortSignal; report?: ArchiveReport } = {}
 ): Promise<number> {
-  const out = gatheringInto(to);
-  const lastModDate = new Date(head.made);
-  const common = { lastModDate, extendedTimestamp: false, useWebWorkers: false };
-  const zip = new ZipWriter(out, { ...common, signal, preventClose: true });
+  const zip = beginZip(to, new Date(head.made), signal);
   const hash = await createSHA256();
   const files: ArchiveFile[] = [];
   let total = 0;
@@ -41,7 +37,7 @@ export async function writeArchive(
       const whole = new TextEncoder().encode(content);
       hash.update(whole);
       report?.(name, total + whole.length);
-      await zip.add(name, new Uint8ArrayReader(whole));
+      await zip.add(name, whole);
       return whole.length;
     }
     let bytes = 0;
@@ -55,7 +51,7 @@ export async function writeArchive(
     });
     const isMedia = content instanceof Blob;
     const source = isMedia ? content.stream() : textStream(content);
-    const how = isMedia ? { level: 0, uncompressedSize: content.size } : {};
+    const how = isMedia ? { isPacked: true, size: content.size } : {};
     await zip.add(name, source.pipeThrough(count), how);
     return bytes;
   };
@@ -73,12 +69,15 @@ export async function writeArchive(
       ...head,
       files
     };
-    await zip.add(MANIFEST, new Blob([`${JSON.stringify(manifest, null, 1)}\n`]).stream());
+    await zip.add(
+      MANIFEST,
+      new TextEncoder().encode(`${JSON.stringify(manifest, null, 1)}
+`)
+    );
     await zip.close();
-    await out.close();
     return total;
   } catch (error) {
-    await out.abort(error).catch(() => {});
+    await zip.abort(error);
     throw error;
   }
 }

@@ -3,25 +3,24 @@
   import { reasonMessage } from '$lib/ui/messages.ts';
 
   let { twin, side }: { twin: Twin; side: 'video' | 'post' } = $props();
-  const isComing = $derived(twin.reason.kind === 'premiere');
+  /** Why nothing is to be made for now. */
+  const isWaiting = $derived(
+    ['premiere', 'post-is-gone', 'video-is-gone'].includes(twin.reason.kind)
+  );
 </script>
 
 <div
   class="flex h-full min-w-0 items-center gap-2 rounded-container border border-dashed border-edge px-3 text-sm"
 >
-  {#if twin.standing === 'set-aside'}
+  {#if twin.standing === 'set-aside' || isWaiting}
     <span class="truncate text-quiet">{reasonMessage(twin.reason)}</span>
   {:else if side === 'post' && twin.video}
-    {#if isComing || twin.reason.kind === 'post-is-gone'}
-      <span class="truncate text-quiet">{reasonMessage(twin.reason)}</span>
-    {:else}
-      <a class="plain btn btn-sm" href="/desk/{twin.video.id}" tabindex="-1">
-        {twin.standing === 'in-hand' ? 'Continue the post' : 'Make the post'}
-      </a>
-      <span class="hidden truncate text-quiet xl:inline">
-        {twin.standing === 'in-hand' ? reasonMessage(twin.reason) : ''}
-      </span>
-    {/if}
+    <a class="plain btn btn-sm" href="/desk/{twin.video.id}" tabindex="-1">
+      {twin.standing === 'in-hand' ? 'Continue the post' : 'Make the post'}
+    </a>
+    <span class="hidden truncate text-quiet xl:inline">
+      {twin.standing === 'in-hand' ? reasonMessage(twin.reason) : ''}
+    </span>
   {:else if twin.post}
     <a class="plain btn btn-sm" href="/booth/{twin.post.id}" tabindex="-1">
       {twin.standing === 'in-hand' ? 'Continue the video' : 'Make the video'}
