@@ -115,6 +115,7 @@ for (const colorScheme of ['light', 'dark'] as const) {
     test('axe finds nothing on the archive, and on what importing one would change', async ({
       home: page
     }, info) => {
+      await retitle(page, 'As archived');
       await page.goto('/archive');
       const file = await makeArchive(page, info);
       await page.getByLabel('Keys of your places').check();

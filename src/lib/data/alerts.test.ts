@@ -6,14 +6,26 @@ import { newEntry } from '../core/delivery/outbox.ts';
 import type { LaneRecord } from '../core/lanes/record.ts';
 import { networkSchema, type Network } from '../core/model/network.ts';
 import { placeSchema, problemSchema, type Place } from '../core/model/place.ts';
+import { journalLineSchema } from '../core/model/journal.ts';
 import { readAlerts } from './alerts.ts';
+import { saveArchiveFolder } from './archive/folder.ts';
+import { saveLastArchive, saveReminderDays } from './archive/reminder.ts';
 import { db } from './db.ts';
 import { aPostPayload, aRecord } from '../core/testing.ts';
 
 const NOW = Date.parse('2026-05-20T12:00:00Z');
 const DAY = 86_400_000;
 const iso = (time: number) => new Date(time).toISOString();
-const nothing = { review: 0, failed: 0, low: [], ending: [], refused: [], quiet: [] };
+const nothing = {
+  review: 0,
+  failed: 0,
+  low: [],
+  ending: [],
+  refused: [],
+  quiet: [],
+  archiveDue: false,
+  copyFails: false
+};
 
 const placeOf = (change: Partial<Place> = {}): Place =>
   placeSchema.parse({
@@ -132,4 +144,25 @@ test('what waits and what failed is counted, made or not', async () => {
   ]);
   const { review, failed } = await readAlerts(NOW);
   assert.deepEqual([review, failed], [2, 2]);
+});
+
+test('an archive is due a while after the last one, or after the first thing that was done', async () => {
+  const isDue = async (now: number) => (await readAlerts(now)).archiveDue;
+  assert.equal(await isDue(NOW), false);
+  await db.journal.add(journalLineSchema.parse({ at: iso(NOW - 31 * DAY), what: 'connected' }));
+  assert.equal(await isDue(NOW), true);
+  await saveLastArchive({ at: iso(NOW - 8 * DAY), bytes: 1 });
+  assert.equal(await isDue(NOW), false);
+  await saveReminderDays(7);
+  assert.equal(await isDue(NOW), true);
+  await saveReminderDays(0);
+  assert.equal(await isDue(NOW + 1_000 * DAY), false);
+});
+
+test('a folder that cannot be written to is told', async () => {
+  const handle = {} as FileSystemDirectoryHandle;
+  await saveArchiveFolder({ handle, last: '', trouble: '' });
+  assert.equal((await readAlerts(NOW)).copyFails, false);
+  await saveArchiveFolder({ handle, last: '', trouble: 'not-allowed' });
+  assert.equal((await readAlerts(NOW)).copyFails, true);
 });

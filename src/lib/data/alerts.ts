@@ -27,7 +27,10 @@ const LOW = 0.1;
 const [LONG, NEAR] = [14 * DAY, 14 * DAY];
 
 export async function readAlerts(now: number): Promise<Alerts> {
-  const [networks, places, lanes, pauses] = await Promise.all([
+  // All at once: what is asked for late, after many other answers, is not followed through changes.
+  const [archiveDue, folder, networks, places, lanes, pauses] = await Promise.all([
+    isArchiveDue(now),
+    archiveFolder(),
     db.networks.toArray(),
     db.places.toArray(),
     db.lanes.toArray(),
@@ -64,7 +67,7 @@ export async function readAlerts(now: number): Promise<Alerts> {
       .filter((p) => paused.has(p.id) || p.problem?.kind === 'key-refused')
       .map((p) => p.title),
     quiet,
-    archiveDue: await isArchiveDue(now),
-    copyFails: Boolean((await archiveFolder())?.trouble)
+    archiveDue,
+    copyFails: Boolean(folder?.trouble)
   };
 }
