@@ -191,6 +191,20 @@ test('merging adds what is new, takes what is newer, and leaves what is chosen',
   assert.equal(await db.items.count(), 3);
 });
 
+test('captions that were only read again are the same', async () => {
+  await fillStudio();
+  const file = await archived();
+  await db.details.update('a', { read: '2026-11-27T09:00:00.000Z' });
+  const plan = await planImport(await openSource(await Archive.open(file), []));
+  assert.equal(plan.differing, 0);
+  await db.details.update('a', { seekTo: 'https://channel.example/a?t={seek_to_second_number}' });
+  const { differences } = await planImport(await openSource(await Archive.open(file), []));
+  assert.deepEqual(
+    differences.map(({ table, isNewer }) => [table, isNewer]),
+    [['details', false]]
+  );
+});
+
 test('importing once more changes nothing', async () => {
   await fillStudio();
   const before = await everything();

@@ -36,7 +36,9 @@ export async function compareRows(
   const bytes = bytesOf(source);
   return rows.map((row, i) => {
     const here = known[i] as ArchiveRow | undefined;
-    const isSame = here && equal(plainHere(table, here), plainThere(table, row, bytes));
+    const isSame =
+      here &&
+      equal(told(table, plainHere(table, here)), told(table, plainThere(table, row, bytes)));
     return {
       row,
       key: keys[i] ?? '',
@@ -45,6 +47,19 @@ export async function compareRows(
       there: changedAt(table, row)
     };
   });
+}
+
+/** Fields that only say when somebody looked, and not that anything changed. */
+const LOOKED: Partial<Record<ArchiveTableName, string>> = {
+  details: 'read',
+  playlists: 'read',
+  speech: 'used'
+};
+
+/** What a row tells, whenever it was looked at. */
+function told(table: ArchiveTableName, plain: unknown): unknown {
+  const looked = LOOKED[table];
+  return looked ? { ...(plain as ArchiveRow), [looked]: '' } : plain;
 }
 
 /** Whether the row of the archive is the one to take, unless the user says otherwise. */
