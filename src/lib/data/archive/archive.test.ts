@@ -57,13 +57,16 @@ test('whatever is kept comes back as it was', { timeout: 120_000 }, async () => 
       await clearAll();
       for (const [name, rows] of Object.entries(given))
         await db.table(name).bulkPut(rows as object[]);
-      // A place whose key is not here is one to be read only.
-      for (const { id } of [...(given.places ?? []), ...(given.networks ?? [])] as { id: string }[])
-        await db.keys.put({ placeId: id, key: 'k' });
       const before = await everything();
       const file = await archived();
       for (const name of TABLES) await db.table(name).clear();
-      assert.deepEqual((await importFrom(file)).findings, []);
+      // A place whose key does not come with it is one to be read only.
+      const keys = [...(given.places ?? []), ...(given.networks ?? [])].map((place) => ({
+        placeId: (place as { id: string }).id,
+        iv: new Uint8Array(12),
+        sealed: new Uint8Array(16)
+      }));
+      assert.deepEqual((await importFrom(file, { keys })).findings, []);
       const now = await everything();
       for (const name of TABLES) assert.deepEqual(now[name], before[name], name);
     }),
@@ -113,6 +116,19 @@ test('without its keys a place is to be read only, and no key stands in the arch
   await importFrom(file);
   const blog = await db.places.get('blog');
   assert.deepEqual([blog?.hasKey, blog?.rights], [false, ['read']]);
+});
+
+test('an archive that sends posts elsewhere does not get the key of this browser', async () => {
+  await fillStudio();
+  const micropub = 'https://elsewhere.example/micropub';
+  await db.places.update('blog', { micropub });
+  const file = await archived();
+  await db.places.update('blog', { micropub: 'https://blog.example/micropub' });
+  await importFrom(file, { how: 'merge' });
+  assert.equal(await readKey('blog'), 'wren-key');
+  await importFrom(file, { how: 'replace' });
+  const blog = await db.places.get('blog');
+  assert.deepEqual([blog?.micropub, blog?.hasKey, await readKey('blog')], [micropub, false, '']);
 });
 
 test('there are copies for other programs', async () => {

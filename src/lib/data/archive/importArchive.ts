@@ -8,11 +8,13 @@ import {
   type InFile
 } from '$lib/core/archive/tables.ts';
 import { readWav } from '$lib/core/audio/wav.ts';
+import { mailboxSchema } from '$lib/core/model/mailbox.ts';
 import { stopTrying, type OutboxEntry } from '$lib/core/delivery/outbox.ts';
 import { listFiles, removeFiles, renameFile, writeWhole } from '$lib/video/files.ts';
 import { db } from '../db.ts';
 import { keepEverythingAside } from '../everything.ts';
 import { saveKey, type SealedKey } from '../keys.ts';
+import { MAILBOX_ID } from '../mailbox.ts';
 import { saveSetting } from '../settings.ts';
 import { inBatches } from './batches.ts';
 import { compareRows, isNewer, type ComparedRow } from './compare.ts';
@@ -119,6 +121,7 @@ function writeRows(
   const counts: ImportedCounts = {};
   return Promise.resolve(
     db.transaction('rw', db.tables, async () => {
+      const before = await whereKeysGo();
       if (choice.how === 'replace') await clearPortable();
       let written = 0;
       for (const table of ARCHIVE_TABLE_NAMES.filter((name) => name !== 'files')) {
@@ -139,7 +142,7 @@ function writeRows(
         }
       }
       for (const { placeId, ...sealed } of choice.keys) await saveKey(placeId, sealed);
-      await settleKeys();
+      await settleKeys(before, new Set(choice.keys.map(({ placeId }) => placeId)));
       await saveSetting('started', (await db.settings.get('started'))?.value ?? 'empty');
       return counts;
     })
@@ -199,22 +202,41 @@ function held(table: ArchiveTableName, row: ArchiveRow, now: number): ArchiveRow
   return stopTrying(waiting, now) as unknown as ArchiveRow;
 }
 
-/** Places whose keys did not come with them are read only; keys without a place are forgotten. */
-async function settleKeys(): Promise<void> {
-  const keys = new Set(await db.keys.toCollection().primaryKeys());
+/** To which addresses the key of each place would be sent. */
+async function whereKeysGo(): Promise<Map<string, string>> {
+  const goes = new Map<string, string>();
+  await db.places.each(({ id, micropub, tokenEndpoint }) =>
+    goes.set(id, `${micropub} ${tokenEndpoint}`)
+  );
+  await db.networks.each(({ id, outbox, uploadMedia, tokenEndpoint }) =>
+    goes.set(id, `${outbox} ${uploadMedia} ${tokenEndpoint}`)
+  );
+  const mailbox = mailboxSchema.safeParse((await db.settings.get(MAILBOX_ID))?.value).data;
+  if (mailbox) goes.set(MAILBOX_ID, mailbox.messages);
+  return goes;
+}
+
+/**
+ * Forgets the keys of this browser whose places are gone, or would be sent elsewhere now: an archive of somebody
+ * must not learn them. Places whose keys are not here are to be read only.
+ * @param before where keys went before the import
+ * @param came keys that came with the archive
+ */
+async function settleKeys(
+  before: ReadonlyMap<string, string>,
+  came: ReadonlySet<string>
+): Promise<void> {
+  const now = await whereKeysGo();
+  const keys = await db.keys.toCollection().primaryKeys();
+  const isGood = (id: string) => now.has(id) && (came.has(id) || before.get(id) === now.get(id));
+  await db.keys.bulkDelete(keys.filter((id) => !isGood(id)));
+  const good = new Set(keys.filter(isGood));
   const without = { hasKey: false, keyEnds: null, problem: null };
   await db.places
-    .filter(({ id, hasKey }) => hasKey && !keys.has(id))
+    .filter(({ id, hasKey }) => hasKey && !good.has(id))
     .modify({ ...without, allowance: null, rights: ['read'] });
   // What is posted by hand has no key, and needs none.
   await db.networks
-    .filter(({ id, hasKey, isByHand }) => hasKey && !isByHand && !keys.has(id))
+    .filter(({ id, hasKey, isByHand }) => hasKey && !isByHand && !good.has(id))
     .modify(without);
-  const mailbox = (await db.settings.get('mailbox'))?.value ? ['mailbox'] : [];
-  const known = new Set([
-    ...(await db.places.toCollection().primaryKeys()),
-    ...(await db.networks.toCollection().primaryKeys()),
-    ...mailbox
-  ]);
-  await db.keys.bulkDelete([...keys].filter((id) => !known.has(id)));
 }
