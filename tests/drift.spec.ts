@@ -144,6 +144,8 @@ test('a video that was made private leaves a note in its post, or makes it a dra
   await world.changeUpload(ID, { visibility: 'private' });
   await refresh(page);
   const post = page.getByRole('row', { name: /Drifted/ }).filter({ hasText: TWILL });
+  // There is nothing to make: the video was there.
+  await expect(post.getByRole('link', { name: 'Make the video' })).toHaveCount(0);
   await post.getByRole('button', { name: 'Drifted: compare' }).click();
   await expect(page.getByRole('dialog')).toContainText(`deleted or no longer public: “${TWILL}”`);
   await page.getByRole('button', { name: 'Replace the video with a note' }).click();

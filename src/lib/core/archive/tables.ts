@@ -27,11 +27,15 @@ import { tieSchema } from '../model/tie.ts';
 import { narrationSchema, renderSchema } from '../narration/narration.ts';
 import { libraryPictureSchema } from '../narration/pictures/library.ts';
 import { ownVoiceSchema } from '../narration/voices.ts';
+import { isSafeName } from './manifest.ts';
 import { updateDraftSchema } from '../updates/draft.ts';
 
 /** A file of the archive in which a part of a row lies. */
 const inFileSchema = z.object({ file: z.string(), type: z.string().default('') });
 export type InFile = z.infer<typeof inFileSchema>;
+
+/** A file of this application, which has no folders. */
+const fileNameSchema = z.string().refine((name) => isSafeName(name) && !name.includes('/'));
 
 /** A table of an archive. */
 interface ArchiveTable {
@@ -82,7 +86,7 @@ export const ARCHIVE_TABLES = {
   media: { schema: mediaSchema.extend({ blob: inFileSchema }), key: 'id' },
   settings: { schema: z.object({ name: z.string(), value: z.unknown() }), key: 'name' },
   /** Files beside the tables: finished videos, and the voices of the user. */
-  files: { schema: z.object({ name: z.string(), content: inFileSchema }), key: 'name' }
+  files: { schema: z.object({ name: fileNameSchema, content: inFileSchema }), key: 'name' }
 } satisfies Record<string, ArchiveTable>;
 
 export type ArchiveTableName = keyof typeof ARCHIVE_TABLES;

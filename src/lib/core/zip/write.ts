@@ -1,6 +1,7 @@
+import crc32 from 'crc-32';
 import { Uint8ArrayReader, ZipWriter } from '@zip.js/zip.js/lib/zip-core-native.js';
 import { deflateSync } from 'fflate';
-import { crc32 } from 'hash-wasm';
+
 import { gatheringInto } from './gather.ts';
 
 /** How ZIP calls it (APPNOTE.TXT 4.4.5). */
@@ -44,7 +45,7 @@ export function beginZip(
           passThrough: true,
           compressionMethod: DEFLATE,
           uncompressedSize: content.length,
-          crc32: Number.parseInt(await crc32(content), 16)
+          crc32: crc32.buf(content) >>> 0
         });
         return;
       }
