@@ -3,9 +3,9 @@
   import { reasonMessage } from '$lib/ui/messages.ts';
 
   let { twin, side }: { twin: Twin; side: 'video' | 'post' } = $props();
-  /** Why nothing is to be made for now. */
+  /** Nothing is to be made for now: it comes by itself, or what is gone is to be looked at first. */
   const isWaiting = $derived(
-    ['premiere', 'post-is-gone', 'video-is-gone'].includes(twin.reason.kind)
+    twin.standing === 'drifted' || ['premiere', 'post-is-gone'].includes(twin.reason.kind)
   );
 </script>
 
