@@ -30,7 +30,7 @@ test('a layout that hangs its worker is given up, said, and the next change is l
   });
   await openDesk(page, 'Threading a four-shaft twill, slowly');
   await expect(page.getByText('It took too long, so it was stopped.')).toBeVisible({
-    timeout: 40_000
+    timeout: 75_000
   });
   await page.getByLabel('Title', { exact: true }).fill('Another title');
   await expect(page.getByRole('textbox', { name: 'Text of the post' })).toContainText(/\w{4}/);
