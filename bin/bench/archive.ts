@@ -1,8 +1,8 @@
-import { spawn } from 'node:child_process';
 import { mkdtemp, rm, stat } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { BrowserContext } from '@playwright/test';
+import { startDemo } from './demoServer.ts';
 import { browserPid, watchMemory } from './memory.ts';
 import { report } from './report.ts';
 
@@ -19,16 +19,7 @@ const LARGE: Size = { items: 20_000, files: 200 };
 /** Everything out of one browser profile and into another. */
 export async function benchArchive(launch: Launch): Promise<void> {
   const folder = await mkdtemp(join(tmpdir(), 'archive-'));
-  const args = ['build/bin/demo.js', '--port', '0', '--empty', '--world', join(folder, 'world')];
-  const child = spawn(process.execPath, args, { stdio: ['ignore', 'pipe', 'inherit'] });
-  let said = '';
-  await new Promise<void>((ready) => {
-    child.stdout.on('data', (data: Buffer) => {
-      said += String(data);
-      if (said.includes('Stop with')) ready();
-    });
-  });
-  const app = /Twin is at (http:\/\/[^/\s]+)/.exec(said)?.[1] ?? '';
+  const { app, stop } = await startDemo(join(folder, 'world'), ['--empty']);
   try {
     const small = await throughArchive(launch, app, join(folder, 'small'), SMALL);
     const large = await throughArchive(launch, app, join(folder, 'large'), LARGE);
@@ -48,7 +39,7 @@ export async function benchArchive(launch: Launch): Promise<void> {
         large[step] - small[step] < 100e6
       );
   } finally {
-    child.kill();
+    stop();
     await rm(folder, { recursive: true, force: true });
   }
 }

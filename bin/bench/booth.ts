@@ -1,8 +1,9 @@
-import { execFileSync, spawn } from 'node:child_process';
+import { execFileSync } from 'node:child_process';
 import { mkdtemp, readdir, readFile, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { BrowserContext, Page } from '@playwright/test';
+import { startDemo } from './demoServer.ts';
 import { browserPid, watchMemory } from './memory.ts';
 import { median, ms, report } from './report.ts';
 
@@ -41,17 +42,7 @@ export async function benchBooth(
   launch: (profile: string) => Promise<BrowserContext>
 ): Promise<void> {
   const folder = await mkdtemp(join(tmpdir(), 'world-'));
-  const args = ['build/bin/demo.js', '--port', '0', '--recent', '--world', folder];
-  const child = spawn(process.execPath, args, { stdio: ['ignore', 'pipe', 'inherit'] });
-  let said = '';
-  await new Promise<void>((ready) => {
-    child.stdout.on('data', (data: Buffer) => {
-      said += String(data);
-      if (said.includes('Stop with')) ready();
-    });
-  });
-  const app = /Twin is at (http:\/\/[^/\s]+)/.exec(said)?.[1] ?? '';
-  const hosts = /hosts are at (http:\/\/[^/\s]+)/.exec(said)?.[1] ?? '';
+  const { app, hosts, stop } = await startDemo(folder, ['--recent']);
   try {
     await place(hosts, 'Three minutes', 530);
     await place(hosts, 'Thirty minutes', 5700);
@@ -110,7 +101,7 @@ export async function benchBooth(
       folder
     );
   } finally {
-    child.kill();
+    stop();
     await rm(folder, { recursive: true, force: true });
   }
 }

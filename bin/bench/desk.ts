@@ -1,8 +1,8 @@
-import { spawn } from 'node:child_process';
 import { mkdtemp, readdir, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Browser, Page } from '@playwright/test';
+import { startDemo } from './demoServer.ts';
 import { median, ms, report } from './report.ts';
 import { longCaptions } from './talks.ts';
 
@@ -11,16 +11,7 @@ const STREAM = 'Studio stream: finishing the heron blanket';
 /** The desk in the built application: an hour of captions in its worker, and how free the page stays. */
 export async function benchDesk(browser: Browser): Promise<void> {
   const folder = await mkdtemp(join(tmpdir(), 'world-'));
-  const args = ['build/bin/demo.js', '--port', '0', '--recent', '--world', folder];
-  const child = spawn(process.execPath, args, { stdio: ['ignore', 'pipe', 'inherit'] });
-  let said = '';
-  await new Promise<void>((ready) => {
-    child.stdout.on('data', (data: Buffer) => {
-      said += String(data);
-      if (said.includes('Stop with')) ready();
-    });
-  });
-  const app = /Twin is at (http:\/\/[^/\s]+)/.exec(said)?.[1] ?? '';
+  const { app, stop } = await startDemo(folder, ['--recent']);
   const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
   try {
     // tsx wraps named functions in a helper that the page does not have.
@@ -32,7 +23,7 @@ export async function benchDesk(browser: Browser): Promise<void> {
     await benchPage(page);
   } finally {
     await context.close();
-    child.kill();
+    stop();
     await rm(folder, { recursive: true, force: true });
   }
 }
