@@ -46,3 +46,18 @@
     {/if}
   {/if}
 </section>
+
+<style>
+  /* Browsers draw the empty part in light colours, which looks full in the dark. */
+  meter,
+  meter::-webkit-meter-bar {
+    border: 0;
+    background: var(--line);
+  }
+  meter::-webkit-meter-optimum-value {
+    background: var(--ink);
+  }
+  meter::-moz-meter-bar {
+    background: var(--ink);
+  }
+</style>
