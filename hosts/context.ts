@@ -1,3 +1,4 @@
+import type { Comment } from './comments/comment.ts';
 import type { State, Store } from './state.ts';
 import { toVideo, workOf, type Upload } from './channel/upload.ts';
 import { worldVideosAt, type Post, type Video } from './world/world.ts';
@@ -68,6 +69,11 @@ export class World {
     let seed = 0;
     for (const char of video.id) seed = (seed * 31 + char.charCodeAt(0)) % 997;
     return Math.round((40 + seed) * Math.log2(1 + days * 3));
+  }
+
+  /** What was written under an upload, oldest first. */
+  comments(video: string): Comment[] {
+    return this.store.state.comments.filter((c) => c.video === video).sort((a, b) => a.at - b.at);
   }
 
   posts(): readonly Post[] {

@@ -118,6 +118,21 @@ export function control(world: World): Hono {
               >
               <button>Change</button>
             </form>
+            <h2>Delete a comment</h2>
+            <form method="post" action="/control/comment">
+              <label
+                >Comment
+                <select name="id">
+                  ${world.store.state.comments.map(
+                    (comment) =>
+                      html`<option value="${comment.id}">
+                        ${comment.author}: ${comment.html.replace(/<[^>]*>/g, '').slice(0, 60)}
+                      </option>`
+                  )}
+                </select></label
+              >
+              <button>Delete</button>
+            </form>
             <h2>Begin again</h2>
             <form method="post" action="/control/reset"><button>Reset this world</button></form>
           </body>
@@ -180,6 +195,14 @@ export function control(world: World): Hono {
         ...(form.visibility && { visibility: form.visibility }),
         at
       };
+    });
+    return c.redirect('/control/', 303);
+  });
+
+  app.post('/comment', async (c) => {
+    const { id } = z.object({ id: z.string() }).parse(await c.req.parseBody());
+    await world.store.change((state) => {
+      state.comments = state.comments.filter((comment) => comment.id !== id);
     });
     return c.redirect('/control/', 303);
   });

@@ -304,3 +304,41 @@ test('a call that comes while the hosts begin again is answered once they stand'
   await restarted;
   assert.equal(answer.status, 200);
 });
+
+test('the channel takes comments from a form, and gives them as a feed with threads', async () => {
+  const page = await text('/channel/watch/winding-a-warp');
+  assert.match(page, /Orla Fennick/);
+  assert.doesNotMatch(page, /onclick|steal\(\)">/);
+  await fetch(`${hosts.origin}/channel/watch/winding-a-warp/comments`, {
+    method: 'POST',
+    body: new URLSearchParams({ author: 'A & B', text: 'Is <b> taken?' }),
+    redirect: 'manual'
+  });
+  const feed = await text('/channel/watch/winding-a-warp/comments.xml');
+  assert.equal(feed.match(/<entry>/g)?.length, 5);
+  assert.match(feed, /ref="tag:wrenfold\.example,2026:comment\/warp-01"/);
+  assert.match(feed, /<p>Is &lt;b> taken/);
+  assert.match(await text('/channel/feed.xml?page=2'), /comments\.xml" thr:count="5"/);
+});
+
+test('the blog takes citations as comments of a post, shows them cleaned, and gives them as a feed', async () => {
+  const url = `${hosts.origin}/blog/posts/winding-a-warp-on-a-board`;
+  const comment = {
+    type: ['h-cite'],
+    properties: {
+      uid: ['urn:uuid:1'],
+      url: ['https://channel.example/#1'],
+      author: [{ type: ['h-card'], properties: { name: ['Orla Fennick'] } }],
+      content: [{ html: '<p onclick="x()">Which <script>x()</script>reed?</p>' }],
+      published: ['2026-01-01T00:00:00.000Z'],
+      publication: ['The channel']
+    }
+  };
+  await micropub({ action: 'update', url, add: { comment: [comment] } });
+  const page = await text('/blog/posts/winding-a-warp-on-a-board');
+  assert.match(page, /class="u-comment h-cite"[\s\S]*Orla Fennick[\s\S]*Which reed\?/);
+  assert.match(await text('/blog/posts/winding-a-warp-on-a-board/comments.xml'), /Orla Fennick/);
+  assert.match(await text('/blog/feed.xml'), /comments\.xml" thr:count="1"/);
+  await micropub({ action: 'update', url, delete: { comment: [comment] } });
+  assert.doesNotMatch(await text('/blog/posts/winding-a-warp-on-a-board'), /h-cite/);
+});

@@ -14,7 +14,7 @@ import { mailbox } from './mailbox/mailbox.ts';
 import { NETWORKS } from './network/kinds.ts';
 import { network } from './network/network.ts';
 import { noFaults, Store } from './state.ts';
-import { worldPostsAt } from './world/world.ts';
+import { worldCommentsAt, worldPostsAt } from './world/world.ts';
 
 export interface Hosts {
   origin: string;
@@ -67,7 +67,8 @@ export async function startHosts(options: {
       uploads: [],
       updates: [],
       messages: [],
-      notices: []
+      notices: [],
+      comments: worldCommentsAt(began)
     };
   });
   const world = new World(store, origin);

@@ -2,6 +2,7 @@ import { mkdir, open, readFile, rename, rm } from 'node:fs/promises';
 import { join } from 'node:path';
 import { z } from 'zod';
 import { noticeSchema } from './board/notice.ts';
+import { commentSchema } from './comments/comment.ts';
 import { uploadSchema } from './channel/upload.ts';
 import { messageSchema } from './mailbox/message.ts';
 import { updateSchema } from './network/update.ts';
@@ -71,7 +72,9 @@ const stateSchema = z.object({
   /** What came to the mailbox. */
   messages: z.array(messageSchema).default([]),
   /** What people wrote on the notice board. */
-  notices: z.array(noticeSchema).default([])
+  notices: z.array(noticeSchema).default([]),
+  /** What people wrote under uploads. */
+  comments: z.array(commentSchema).default([])
 });
 export type State = z.infer<typeof stateSchema>;
 

@@ -236,7 +236,15 @@ test('360 pixels wide: nothing is cut off sideways', async ({ home: page }) => {
   await expect.poll(overflow, 'after the window was made narrower').toEqual([]);
   await openDesk(page, TWILL);
   expect(await overflow()).toEqual([]);
-  for (const path of ['/places', '/journal', '/lanes', '/review', '/updates', '/archive']) {
+  for (const path of [
+    '/places',
+    '/journal',
+    '/lanes',
+    '/review',
+    '/updates',
+    '/archive',
+    '/comments'
+  ]) {
     await page.goto(path);
     await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
     expect(await overflow()).toEqual([]);

@@ -80,6 +80,8 @@ export interface WorldControl {
   editPost(title: string, from: string, to: string): Promise<void>;
   /** The text of a post at the blog, as HTML. */
   postHtml(title: string): Promise<string>;
+  /** A page of the hosts, as HTML. */
+  read(path: string): Promise<string>;
 }
 
 /**
@@ -247,7 +249,8 @@ export const test = base.extend<
           expect(html).toContain(from);
           return html.replace(from, to);
         }),
-      postHtml: async (title) => (await postsCalled(title))[0]?.content?.[0]?.html ?? ''
+      postHtml: async (title) => (await postsCalled(title))[0]?.content?.[0]?.html ?? '',
+      read: async (path) => (await fetch(app.hosts + path)).text()
     });
     await post('faults', {});
   },

@@ -3,6 +3,7 @@ import { join } from 'node:path';
 import { Hono } from 'hono';
 import { html } from 'hono/html';
 import type { World } from '../context.ts';
+import { postComments } from './comments.ts';
 import { blogFeed } from './feed.ts';
 import { micropub } from './micropub.ts';
 import * as pages from './pages.ts';
@@ -46,6 +47,14 @@ export function blog(world: World): Hono {
     }
     const title = `${pages.text(post, 'name')} · ${pages.BLOG_NAME}`;
     return c.html(pages.blogPage(world, title, pages.postBody(world, post)));
+  });
+
+  app.get('/posts/:slug/comments.xml', (c) => {
+    const post = world.posts().find((p) => p.slug === c.req.param('slug') && world.isPublic(p));
+    if (!post) return c.notFound();
+    return c.body(postComments(world, post), 200, {
+      'Content-Type': 'application/atom+xml; charset=utf-8'
+    });
   });
 
   app.get('/files/:name', (c) => {

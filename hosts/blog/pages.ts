@@ -1,7 +1,8 @@
 import { html, raw } from 'hono/html';
 import type { World } from '../context.ts';
 import type { Post } from '../world/world.ts';
-import { clean } from './clean.ts';
+import { clean } from '../clean.ts';
+import { commentsBody } from './comments.ts';
 
 const STYLE = `body{font:18px/1.6 Georgia,"DejaVu Serif",serif;color:#23211d;background:#fffdf8;margin:0}
 .page{max-width:42rem;margin:0 auto;padding:1rem 1.2rem 4rem}
@@ -81,6 +82,7 @@ export function postBody(world: World, post: Post) {
     <p class="meta">
       ${text(post, 'mp-comments') === 'closed' ? 'Comments are closed.' : 'Comments are open.'}
     </p>
+    ${commentsBody(post)}
   </article>`;
 }
 

@@ -1,3 +1,4 @@
+import { isDeepStrictEqual } from 'node:util';
 import { z } from 'zod';
 import type { Post } from '../world/world.ts';
 
@@ -25,6 +26,8 @@ export function changePost(
   if (Array.isArray(gone)) for (const name of gone) delete post.properties[name];
   else
     for (const [name, values] of Object.entries(gone)) {
-      post.properties[name] = (post.properties[name] ?? []).filter((v) => !values.includes(v));
+      post.properties[name] = (post.properties[name] ?? []).filter(
+        (v) => !values.some((value) => isDeepStrictEqual(value, v))
+      );
     }
 }

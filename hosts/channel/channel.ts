@@ -2,6 +2,7 @@ import { Hono } from 'hono';
 import { html } from 'hono/html';
 import type { World } from '../context.ts';
 import { playlists } from '../world/world.ts';
+import { channelComments } from './comments.ts';
 import { channelFeed } from './feed.ts';
 import { channelFiles } from './files.ts';
 import { channelLists } from './lists.ts';
@@ -58,6 +59,7 @@ export function channel(world: World): Hono {
     );
   });
 
+  app.route('/', channelComments(world));
   app.route('/', channelPlayers(world));
   app.route('/', channelFiles(world));
   app.route('/', channelLists(world));

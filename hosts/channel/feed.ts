@@ -1,6 +1,8 @@
 import { create } from 'xmlbuilder2';
+import { repliesLink, THREAD } from '../comments/feed.ts';
 import type { World } from '../context.ts';
 import type { Video } from '../world/world.ts';
+import { commentsUrl, videoTag } from './comments.ts';
 
 const PAGE = 8;
 export const THUMBNAIL_WIDTHS = [320, 480, 640, 1280];
@@ -36,6 +38,7 @@ export function channelFeed(
       '@xmlns': 'http://www.w3.org/2005/Atom',
       '@xmlns:media': 'http://search.yahoo.com/mrss/',
       '@xmlns:dcterms': 'http://purl.org/dc/terms/',
+      '@xmlns:thr': THREAD,
       id: home,
       title,
       updated: new Date(Math.max(0, ...videos.map((v) => v.updated))).toISOString(),
@@ -55,15 +58,20 @@ export function channelFeed(
 
 function entry(world: World, video: Video) {
   const isOut = world.isOut(video);
+  const comments = world.comments(video.id).length;
   const media = `${world.channelUrl}videos/${video.id}/`;
   return {
-    id: `tag:wrenfold.example,2026:video/${video.id}`,
+    id: videoTag(video.id),
     title: video.title,
-    link: {
-      '@rel': 'alternate',
-      '@type': 'text/html',
-      '@href': `${world.channelUrl}watch/${video.id}`
-    },
+    link: [
+      {
+        '@rel': 'alternate',
+        '@type': 'text/html',
+        '@href': `${world.channelUrl}watch/${video.id}`
+      },
+      repliesLink(commentsUrl(world, video.id), comments)
+    ],
+    'thr:total': comments,
     published: new Date(video.published).toISOString(),
     updated: new Date(video.updated).toISOString(),
     author: { name: video.author },

@@ -1,6 +1,7 @@
 import { html, raw } from 'hono/html';
 import type { World } from '../context.ts';
 import { playlists, type Video } from '../world/world.ts';
+import { commentsBody } from './comments.ts';
 import { thumbnails } from './feed.ts';
 
 const STYLE = `body{font:16px/1.5 "DejaVu Sans",Verdana,sans-serif;margin:0;background:#f7f4ee;color:#222}
@@ -177,7 +178,8 @@ export function watchBody(world: World, video: Video, from: number) {
               )}
             </ol>`
         : ''
-    }`;
+    }
+    ${commentsBody(world, video)}`;
 }
 
 export function playlistsBody(world: World) {

@@ -1,4 +1,6 @@
 import { backPosts, backSpeech, backVideos } from './backCatalogue.ts';
+import type { Comment } from '../comments/comment.ts';
+import { comments as worldComments } from './comments.ts';
 import { posts as worldPosts, type WorldPost } from './posts.ts';
 import { speak, speakText, type Chapter, type Cue } from './speech.ts';
 import { playlists, videos as worldVideos, type WorldVideo } from './videos.ts';
@@ -93,6 +95,15 @@ export function worldPostsAt(began: number, channelUrl: string, hasBack = false)
     };
   });
 }
+
+/** What was written under uploads before a world begins. */
+export const worldCommentsAt = (began: number): Comment[] =>
+  worldComments.map(({ daysAgo, site = '', answers = '', ...comment }) => ({
+    ...comment,
+    site,
+    answers,
+    at: atHour(began - daysAgo * DAY, 15)
+  }));
 
 function atHour(time: number, hour: number): number {
   const date = new Date(time);

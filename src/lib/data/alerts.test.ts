@@ -18,6 +18,7 @@ const DAY = 86_400_000;
 const iso = (time: number) => new Date(time).toISOString();
 const nothing = {
   review: 0,
+  comments: 0,
   failed: 0,
   low: [],
   ending: [],

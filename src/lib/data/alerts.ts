@@ -1,5 +1,6 @@
 import { archiveFolder } from './archive/folder.ts';
 import { isArchiveDue } from './archive/reminder.ts';
+import { countOpenComments } from './comments.ts';
 import { db } from './db.ts';
 
 /** What the user should have a look at. */
@@ -14,6 +15,8 @@ export interface Alerts {
   refused: string[];
   /** Lanes that have found nothing for long. */
   quiet: string[];
+  /** Comments that wait for a decision. */
+  comments: number;
   /** It is time to make an archive. */
   archiveDue: boolean;
   /** The folder for daily copies cannot be written to. */
@@ -28,13 +31,14 @@ const [LONG, NEAR] = [14 * DAY, 14 * DAY];
 
 export async function readAlerts(now: number): Promise<Alerts> {
   // All at once: what is asked for late, after many other answers, is not followed through changes.
-  const [archiveDue, folder, networks, places, lanes, pauses] = await Promise.all([
+  const [archiveDue, folder, networks, places, lanes, pauses, comments] = await Promise.all([
     isArchiveDue(now),
     archiveFolder(),
     db.networks.toArray(),
     db.places.toArray(),
     db.lanes.toArray(),
-    db.pauses.toArray()
+    db.pauses.toArray(),
+    countOpenComments()
   ]);
   const quiet: string[] = [];
   for (const { id, name, isOn, since } of lanes) {
@@ -67,6 +71,7 @@ export async function readAlerts(now: number): Promise<Alerts> {
       .filter((p) => paused.has(p.id) || p.problem?.kind === 'key-refused')
       .map((p) => p.title),
     quiet,
+    comments,
     archiveDue,
     copyFails: Boolean(folder?.trouble)
   };

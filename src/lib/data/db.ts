@@ -1,4 +1,5 @@
 import Dexie, { type EntityTable, type Table, type Transaction } from 'dexie';
+import type { Comment } from '$lib/core/comments/comment.ts';
 import type { KeptLayout } from '$lib/core/article/template/keptLayout.ts';
 import type { Lane } from '$lib/core/lanes/lane.ts';
 import type { OutboxEntry } from '$lib/core/delivery/outbox.ts';
@@ -128,7 +129,8 @@ const VERSIONS: readonly TablesVersion[] = [
   {
     stores: { details: 'id, mark', baselines: 'id', makings: 'id, key', makingTexts: 'id' },
     upgrade: (change) => change.table('details').toCollection().modify(giveMark)
-  }
+  },
+  { stores: { comments: 'id, videoId, choice' } }
 ];
 
 /** The version of the tables as they are declared here. */
@@ -147,6 +149,7 @@ export class Database extends Dexie {
   makings!: EntityTable<Making, 'id'>;
   /** The posts of makings, apart because pairing does not need them. */
   makingTexts!: EntityTable<MakingText, 'id'>;
+  comments!: EntityTable<Comment, 'id'>;
   drafts!: EntityTable<Draft, 'id'>;
   work!: EntityTable<Work, 'id'>;
   templates!: EntityTable<PlaceTemplate, 'placeId'>;

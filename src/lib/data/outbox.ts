@@ -128,6 +128,9 @@ export async function putRequest(
 export const requestRemove = (key: string, now: number): Promise<OutboxEntry | null> =>
   change(key, (entry) => entry && changeRequest(entry, { wanted: 'removed' }, now));
 
+/** Forgets a request, and what it did at its place: nothing is left of it there. */
+export const forgetEntry = (key: string): Promise<void> => db.outbox.delete(key);
+
 /** Brings back what stood there before the last change; where nothing did, the item is to go. */
 export const requestUndo = (key: string, now: number): Promise<OutboxEntry | null> =>
   change(key, (entry) => {

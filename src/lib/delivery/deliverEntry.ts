@@ -1,13 +1,24 @@
 import { deliver } from '$lib/core/delivery/deliver.ts';
 import { isKeyProblem } from '$lib/core/delivery/retry.ts';
 import { type OutboxEntry } from '$lib/core/delivery/outbox.ts';
-import { isChange, isUpdate, isVideo } from '$lib/core/delivery/payload.ts';
+import {
+  isChange,
+  isPost,
+  isUpdate,
+  isVideo,
+  type ChangePayload
+} from '$lib/core/delivery/payload.ts';
+import { placementKey } from '$lib/core/model/ids.ts';
+import type { JournalLine } from '$lib/core/model/journal.ts';
+import { keyOfUid } from '$lib/core/model/origin.ts';
+import { reopenComments } from '$lib/data/comments.ts';
 import { itemByOrigin, removeItem } from '$lib/data/items.ts';
 import { note } from '$lib/data/journal.ts';
 import { keyLock } from '$lib/data/keyOfKeys.ts';
 import {
   entriesOfItem,
   entryStore,
+  forgetEntry,
   pendingKeys,
   requestRemove,
   requestUndo,
@@ -129,20 +140,38 @@ async function continueThread({ key, itemId, placeId, state }: OutboxEntry): Pro
 async function noteOutcome(before: OutboxEntry, after: OutboxEntry): Promise<void> {
   const { key, itemId, placeId, laneId, payload } = after;
   const line = { key, itemId, placeId, laneId, title: payload.title };
+  const told = isChange(payload) ? CHANGES[payload.change.what] : undefined;
   if (after.state === 'published') {
-    const isEmbed = isChange(payload) && payload.change.what === 'embed';
     const isUpdated = isChange(payload) || before.publishedRevision > 0;
-    const what = isEmbed ? 'embedded' : isUpdated ? 'updated' : 'published';
+    const what = told ? told.done : isUpdated ? 'updated' : 'published';
     await note({ ...line, what, url: after.url });
   } else if (after.state === 'removed') {
-    await note({ ...line, what: isChange(payload) ? 'updated' : 'removed', url: before.url });
+    const what = told ? told.undone : isChange(payload) ? 'updated' : 'removed';
+    await note({ ...line, what, url: before.url });
     const gone = isChange(payload) ? undefined : await itemByOrigin(placeId, key);
     if (gone) await removeItem(gone.id);
+    if (isChange(payload) && payload.change.what === 'comments')
+      await reopenComments(payload.change.comments.map((c) => keyOfUid(c.uid) ?? ''));
+    if (isPost(payload) && before.url) await forgetCited(before.url, placeId);
   } else if (after.problem) {
     await note({ ...line, what: 'publish-failed', problem: after.problem });
     // A key that ended has ended for everything, and every view says so.
     if (isKeyProblem(after.problem)) await patchPlace(placeId, { problem: after.problem });
   }
+}
+
+/** Changes that the journal tells by a name of their own, as they were made and taken back. */
+const CHANGES: Partial<
+  Record<ChangePayload['change']['what'], Record<'done' | 'undone', JournalLine['what']>>
+> = {
+  embed: { done: 'embedded', undone: 'updated' },
+  comments: { done: 'comments-brought', undone: 'comments-removed' }
+};
+
+/** Comments went with the post that showed them: one that comes in its place gets them anew. */
+async function forgetCited(url: string, placeId: string): Promise<void> {
+  const blog = await getPlace(placeId);
+  if (blog) await forgetEntry(placementKey(url, 'comments', blog.url));
 }
 
 /** What a lane made is tried again by its lane, at its pace; taking it back waits for nothing. */

@@ -16,6 +16,7 @@ import { keyOfUid, uidOfKey } from '$lib/core/model/origin.ts';
 import { PlaceError } from '$lib/core/model/place.ts';
 import { first, MicropubPlace, type Properties } from './micropubPlace.ts';
 import type { OwnItem } from './place.ts';
+import { commentChanges } from './postComments.ts';
 
 /** A blog that takes posts by Micropub (W3C Recommendation of 23 May 2017). Read by its feed. */
 export class MicropubBlog extends MicropubPlace {
@@ -60,6 +61,10 @@ export class MicropubBlog extends MicropubPlace {
       }
       case 'to-draft':
         return this.#setStatus(url, change.from);
+      case 'comments': {
+        const without = [...change.without, ...change.comments.map((c) => c.uid)];
+        return this.#setComments(url, { ...change, comments: [], without });
+      }
     }
   }
 
@@ -87,6 +92,9 @@ export class MicropubBlog extends MicropubPlace {
       case 'to-draft':
         await this.#setStatus(url, 'draft');
         break;
+      case 'comments':
+        await this.#setComments(url, change);
+        break;
       case 'embed':
         await this.addEmbed(url, change.html, change.embedUrl);
     }
@@ -107,6 +115,20 @@ export class MicropubBlog extends MicropubPlace {
 
   async #setContent(url: string, html: string): Promise<void> {
     await this.micropub({ action: 'update', url, replace: { content: [{ html }] } });
+  }
+
+  async #setComments(
+    url: string,
+    change: Extract<ChangePayload['change'], { what: 'comments' }>
+  ): Promise<void> {
+    const there = await this.source(url);
+    if (!there) throw new PlaceError({ kind: 'not-found', url });
+    const { add, delete: gone } = commentChanges(there, change);
+    const changes = {
+      ...(add.length > 0 && { add: { comment: add } }),
+      ...(gone.length > 0 && { delete: { comment: gone } })
+    };
+    if (Object.keys(changes).length > 0) await this.micropub({ action: 'update', url, ...changes });
   }
 
   async #setStatus(url: string, status: Held['status']): Promise<void> {

@@ -7,9 +7,16 @@
   const found = live(() => () => readAlerts(Date.now()));
   const alerts = $derived.by(() => {
     if (!found.value) return [];
-    const { review, failed, low, ending, refused, quiet, archiveDue, copyFails } = found.value;
+    const { review, failed, low, ending, refused, quiet, comments, archiveDue, copyFails } =
+      found.value;
     return [
       { href: '/review', words: `${review} to review`, names: [], count: review },
+      {
+        href: '/comments',
+        words: plural(comments, 'new comment', 'new comments'),
+        names: [],
+        count: comments
+      },
       { href: '/journal', words: `${failed} failed`, names: [], count: failed },
       { href: '/places', words: 'allowance low', names: low, count: low.length },
       { href: '/places', words: 'a key ends soon', names: ending, count: ending.length },

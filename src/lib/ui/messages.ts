@@ -312,6 +312,8 @@ const LINES: Record<JournalLine['what'], string> = {
   'layout-deleted': 'Layout deleted',
   'started-over': 'Everything cleared',
   archived: 'Archive made',
+  'comments-brought': 'Comments brought over',
+  'comments-removed': 'Comments taken back',
   'brought-in': 'Archive imported',
   'brought-back': 'Brought back',
   'set-aside': 'Set aside',

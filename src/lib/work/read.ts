@@ -54,6 +54,11 @@ async function readPlace(place: Place, signal: AbortSignal, report: Report): Pro
     if (problem) throw new PlaceError(problem);
     if (own && adapter.heldByKey) await noteSeen(place.id, adapter.heldByKey);
     await readChanged(place, signal, report);
+    if (place.kind === 'channel' && (place.comments ?? 'off') !== 'off') {
+      // Loaded where they are wanted: the first page need not know comments.
+      const { readCommentsOf } = await import('./comments.ts');
+      await readCommentsOf(place, signal, report);
+    }
     return count;
   });
 }

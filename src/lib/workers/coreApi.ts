@@ -1,3 +1,5 @@
+import type { Comment } from '$lib/core/comments/comment.ts';
+import { toComments } from '$lib/core/comments/readComments.ts';
 import { decodeText } from '$lib/core/feeds/decode.ts';
 import { readPage, type PageFacts } from '$lib/core/feeds/page.ts';
 import {
@@ -142,6 +144,21 @@ export const coreApi = {
       return { members: entries.map((e) => e.nativeId), problem: null };
     } catch (error) {
       return { members: [], problem: toProblem(error) };
+    }
+  },
+
+  /** What was written under a video, as the feed of its comments has it; nothing is stored. */
+  async readComments(
+    feedUrl: string,
+    videoId: string,
+    fetchPage: FetchPage
+  ): Promise<{ comments: Comment[]; isWhole: boolean; problem: Problem | null }> {
+    try {
+      const { entries, isWhole } = await readPages(feedUrl, fetchPage);
+      const comments = toComments(entries, videoId, new Date().toISOString());
+      return { comments, isWhole, problem: null };
+    } catch (error) {
+      return { comments: [], isWhole: false, problem: toProblem(error) };
     }
   },
 

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { keptLayoutSchema } from '../article/template/keptLayout.ts';
+import { commentSchema } from '../comments/comment.ts';
 import { outboxEntrySchema } from '../delivery/outbox.ts';
 import { transferSchema } from '../delivery/transfer.ts';
 import { laneSchema } from '../lanes/lane.ts';
@@ -65,6 +66,7 @@ export const ARCHIVE_TABLES = {
   baselines: { schema: baselineSchema, key: 'id' },
   makings: { schema: makingSchema, key: 'id', time: 'at' },
   makingTexts: { schema: makingTextSchema, key: 'id' },
+  comments: { schema: commentSchema, key: 'id', time: 'changed' },
   drafts: { schema: draftSchema, key: 'id', time: 'changed' },
   work: { schema: workSchema, key: 'id' },
   templates: { schema: placeTemplateSchema, key: 'placeId' },

@@ -68,6 +68,21 @@ export const updatePayloadSchema = z.object({
 });
 export type UpdatePayload = z.infer<typeof updatePayloadSchema>;
 
+/** A comment on the video of a post, as the post is to cite it. */
+export const citedCommentSchema = z.object({
+  uid: z.string(),
+  /** Where it was written. */
+  url: z.string(),
+  author: z.string(),
+  authorUrl: z.string(),
+  html: z.string(),
+  /** ISO 8601, or empty. */
+  published: z.string(),
+  /** Address of the comment that it answers, or empty. */
+  answers: z.string()
+});
+export type CitedComment = z.infer<typeof citedCommentSchema>;
+
 /** A change to an item that stands at a place already, and that was not made here. */
 export const changePayloadSchema = z.object({
   kind: z.literal('change'),
@@ -80,6 +95,14 @@ export const changePayloadSchema = z.object({
     z.object({ what: z.literal('retitle'), from: z.string(), to: z.string() }),
     /** Another text, as HTML; `from` is put back when the change is undone. */
     z.object({ what: z.literal('content'), from: z.string(), to: z.string() }),
+    /** What was written under its video: all of it that it is to show, and names of what it is not. */
+    z.object({
+      what: z.literal('comments'),
+      /** Title of the channel that they come from. */
+      channel: z.string(),
+      comments: z.array(citedCommentSchema),
+      without: z.array(z.string())
+    }),
     /** Hidden from everybody but its owner; `from` is put back when the change is undone. */
     z.object({ what: z.literal('to-draft'), from: z.enum(['public', 'private']) })
   ])

@@ -25,7 +25,13 @@ export interface ReadFeed {
 }
 
 /** An item as a feed tells it, before it is known to which place it belongs. */
-export type FeedEntry = Omit<Item, 'id' | 'placeId'> & { html: string };
+export type FeedEntry = Omit<Item, 'id' | 'placeId'> & {
+  html: string;
+  /** Who it says has written it; the author of an entry that says nothing is that of its feed. */
+  by: { name: string; url: string };
+  /** Of a comment: what its feed calls that which it answers (RFC 4685), or empty. */
+  answers: string;
+};
 
 /**
  * Reads RSS 2.0, RSS 1.0, Atom or JSON Feed, with Media RSS, into entries with absolute
@@ -50,7 +56,7 @@ export function readFeed(text: string, url: string, now: string): ReadFeed {
 }
 
 export function toItem(entry: FeedEntry, placeId: string): Item {
-  const { html: _html, ...rest } = entry;
+  const { html: _html, by: _by, answers: _answers, ...rest } = entry;
   return { ...rest, id: itemId(placeId, entry.nativeId), placeId };
 }
 
@@ -68,6 +74,9 @@ interface Source {
   published?: unknown;
   updated?: unknown;
   author?: string;
+  authorUrl?: string;
+  /** The id of what it answers. */
+  answers?: string;
   language?: string;
   licence?: string;
   access?: string;
@@ -83,6 +92,8 @@ interface Source {
   embedUrl?: string;
   captions: { url: string; language: string }[];
   views?: number;
+  /** The feed of its comments (RFC 4685). */
+  replies?: { url?: string; count?: number };
 }
 
 type FeedHead = Pick<ReadFeed, 'title' | 'author' | 'home' | 'next'>;
@@ -126,6 +137,7 @@ function toEntry(source: Source, feed: FeedHead, base: string, now: string): Fee
   const body = cleanHtml(source.content ?? source.summary ?? '', url || base);
   const madeFrom = absoluteAddress(source.madeFrom, base);
   const { opening } = body;
+  const replies = absoluteAddress(source.replies?.url, base);
   const title = line(source.title);
   const published = isoDate(source.published) ?? isoDate(source.updated);
   const summary = source.summary
@@ -164,7 +176,15 @@ function toEntry(source: Source, feed: FeedHead, base: string, now: string): Fee
     origin: body.origin ?? keyOfUid(madeFrom ? source.uid : undefined),
     ...(madeFrom && { madeFrom }),
     ...(isCount(source.views) && { views: source.views }),
-    html: body.html
+    ...(replies && {
+      replies: {
+        url: replies,
+        count: isCount(source.replies?.count) ? (source.replies?.count ?? null) : null
+      }
+    }),
+    html: body.html,
+    by: { name: line(source.author), url: absoluteAddress(source.authorUrl, base) },
+    answers: (source.answers ?? '').slice(0, LONGEST.address)
   };
 }
 
@@ -259,6 +279,7 @@ const READERS: Record<Parsed['format'], Reader> = {
           (l) => l.rel === 'enclosure' && l.type?.startsWith('video/')
         );
         const rights = entry.dcterms;
+        const replies = entry.links?.find((l) => l.rel === 'replies' && isFeedType(l.type));
         return {
           ...media,
           id: entry.id,
@@ -267,6 +288,8 @@ const READERS: Record<Parsed['format'], Reader> = {
           published: entry.published,
           updated: entry.updated,
           author: entry.authors?.[0]?.name,
+          authorUrl: entry.authors?.[0]?.uri,
+          answers: entry.thr?.inReplyTos?.[0]?.ref,
           language: rights?.languages?.[0] ?? media.language,
           access: rights?.accessRights?.[0],
           licence: media.licence ?? rights?.licenses?.[0],
@@ -276,7 +299,10 @@ const READERS: Record<Parsed['format'], Reader> = {
           summary: asHtml(entry.summary) ?? media.summary,
           tags: (entry.categories ?? []).map((c) => c.label ?? c.term ?? ''),
           video: media.video ?? (enclosure && { url: enclosure.href }),
-          isVideo: media.isVideo || enclosure !== undefined
+          isVideo: media.isVideo || enclosure !== undefined,
+          ...(replies && {
+            replies: { url: replies.href, count: replies.thr?.count ?? entry.thr?.total }
+          })
         };
       })
   },
@@ -302,12 +328,16 @@ const READERS: Record<Parsed['format'], Reader> = {
           published: item.pubDate ?? item.dc?.dates?.[0],
           updated: item.atom?.updated,
           author: item.dc?.creators?.[0] ?? item.authors?.[0]?.name ?? item.authors?.[0]?.email,
+          answers: item.thr?.inReplyTos?.[0]?.ref,
           language: item.dc?.languages?.[0] ?? media.language,
           content: item.content?.encoded ?? item.description,
           summary: item.content?.encoded ? item.description : media.summary,
           tags: (item.categories ?? []).map((c) => c.name ?? ''),
           video: media.video ?? (enclosure && { url: enclosure.url }),
-          isVideo: media.isVideo || enclosure !== undefined
+          isVideo: media.isVideo || enclosure !== undefined,
+          ...(item.wfw?.commentRss && {
+            replies: { url: item.wfw.commentRss, count: item.slash?.comments }
+          })
         };
       })
   },
@@ -368,6 +398,9 @@ const READERS: Record<Parsed['format'], Reader> = {
       })
   }
 };
+
+/** Replies are given as pages too; one without a type is taken for a feed. */
+const isFeedType = (type: string | undefined): boolean => !type || /\b(?:atom|rss)\+xml/.test(type);
 
 function linkTo(
   links: readonly { href?: string; rel?: string }[] | undefined,

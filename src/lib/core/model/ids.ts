@@ -11,6 +11,10 @@ export const placeId = (feedUrl: string): string => nameBased('place', feedUrl);
 export const itemId = (place: string, nativeId: string): string =>
   nameBased('item', place, nativeId);
 
+/** The same for a comment however often its feed is read. */
+export const commentId = (video: string, nativeId: string): string =>
+  nameBased('comment', video, nativeId);
+
 /**
  * The key of something to be placed. It depends only on what it is, so that any tab, retry or
  * installation comes to the same one.

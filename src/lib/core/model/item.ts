@@ -50,7 +50,11 @@ export const itemSchema = z.object({
   /** Address of the post that a video says it was made from. */
   madeFrom: z.string().optional(),
   /** How often it was seen, where the place counts. */
-  views: z.number().int().nonnegative().optional()
+  views: z.number().int().nonnegative().optional(),
+  /** The feed of what people wrote under it, and how many they are; null where that is not told. */
+  replies: z
+    .object({ url: z.string(), count: z.number().int().nonnegative().nullable() })
+    .optional()
 });
 export type Item = z.infer<typeof itemSchema>;
 

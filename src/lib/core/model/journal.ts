@@ -22,6 +22,8 @@ export const journalLineSchema = z.object({
     'publish-failed',
     'video-ready',
     'embedded',
+    'comments-brought',
+    'comments-removed',
     'posted-by-hand',
     'run',
     'run-failed',

@@ -11,6 +11,8 @@ const OUTCOMES: Partial<Record<JournalLine['what'], Outcome>> = {
   'posted-by-hand': 'published',
   'video-ready': 'published',
   embedded: 'published',
+  'comments-brought': 'published',
+  'comments-removed': 'removed',
   'publish-failed': 'failed',
   'read-failed': 'failed',
   'run-failed': 'failed',

@@ -82,6 +82,8 @@ export const placeSchema = z.object({
   allowance: allowanceSchema.extend({ asOf: z.string() }).nullable().optional(),
   /** Origins whose frames, pictures and media belong to this place. */
   origins: z.array(z.string()),
+  /** Of a channel: whether what is written under its videos goes to their posts. Absent is `off`. */
+  comments: z.enum(['off', 'ask', 'always']).optional(),
   linked: z.string(),
   checked: z.string(),
   problem: problemSchema.nullable()

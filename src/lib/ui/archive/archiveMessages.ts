@@ -15,6 +15,7 @@ export const tableLabels: Record<ArchiveTableName, string> = {
   baselines: 'How twins were in step',
   makings: 'What posts were made from',
   makingTexts: 'Posts as generated',
+  comments: 'Comments',
   drafts: 'Drafts on the desk',
   work: 'Edits on the desk',
   templates: 'Layouts of blogs',

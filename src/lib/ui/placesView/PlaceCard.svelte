@@ -4,6 +4,7 @@
   import type { Place, Right } from '$lib/core/model/place.ts';
   import { countDrafts } from '$lib/data/desk.ts';
   import { countItems } from '$lib/data/items.ts';
+  import { patchPlace } from '$lib/data/places.ts';
   import ConfirmButton from '$lib/ui/ConfirmButton.svelte';
   import { deck } from '$lib/ui/deck.svelte.ts';
   import { readNow } from '$lib/ui/readNow.ts';
@@ -37,6 +38,17 @@
         ]
   );
   const may = (right: Right) => place.rights.includes(right);
+
+  const commentRules = [
+    { value: 'off', label: 'Stay at the channel' },
+    { value: 'ask', label: 'I choose which ones the posts show too' },
+    { value: 'always', label: 'Posts show all new ones; those with links wait for me' }
+  ] as const;
+  async function setComments(value: string) {
+    const comments = commentRules.find((rule) => rule.value === value)?.value ?? 'off';
+    await patchPlace(place.id, { comments });
+    if (comments !== 'off') void attempt(() => readPlaces({ ...place, comments }));
+  }
 
   async function give(key: string, signal: AbortSignal) {
     await setKey(place, key, signal);
@@ -113,6 +125,21 @@
       This blog has no Micropub endpoint, so posts cannot be published to it. You can still read it,
       and copy posts as HTML from the desk.
     </p>
+  {/if}
+  {#if place.kind === 'channel'}
+    <label class="flex flex-col gap-1 text-sm">
+      <span class="font-semibold">Comments on its videos</span>
+      <select
+        class="field"
+        value={place.comments ?? 'off'}
+        onchange={(event) => setComments(event.currentTarget.value)}
+      >
+        {#each commentRules as { value, label } (value)}<option {value}>{label}</option>{/each}
+      </select>
+    </label>
+    {#if place.comments && place.comments !== 'off'}
+      <p class="text-sm"><a class="underline" href="/comments">Look through comments</a></p>
+    {/if}
   {/if}
   <footer class="flex flex-wrap gap-2">
     <button class="plain btn btn-sm" onclick={check}

@@ -20,6 +20,7 @@ const schema = {
   ],
   attributes: {
     ...defaultSchema.attributes,
+    a: [...(defaultSchema.attributes?.a ?? []), 'rel'],
     iframe: ['src', 'width', 'height', 'title', 'allow', 'allowFullScreen', 'loading'],
     data: ['value', 'className'],
     video: ['src', 'controls', 'width', 'height'],
