@@ -125,9 +125,7 @@ export function control(world: World): Hono {
                 <select name="id">
                   ${world.store.state.comments.map(
                     (comment) =>
-                      html`<option value="${comment.id}">
-                        ${comment.author}: ${comment.html.replace(/<[^>]*>/g, '').slice(0, 60)}
-                      </option>`
+                      html`<option value="${comment.id}">${comment.author}, ${comment.id}</option>`
                   )}
                 </select></label
               >

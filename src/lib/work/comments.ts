@@ -15,7 +15,7 @@ import { readSetting, saveSetting } from '$lib/data/settings.ts';
 import { getTwins } from '$lib/data/twins.ts';
 import { deliverEntry } from '$lib/delivery/deliverEntry.ts';
 import { coreWorker } from '$lib/workers/core.ts';
-import { pageFetcher } from './read.ts';
+import { pageFetcher } from './pageFetcher.ts';
 import type { Report } from './tasks.svelte.ts';
 
 /** How many comments a channel counted under each video when they were read. */

@@ -7,7 +7,7 @@ import { addPlaylist, patchPlaylist, playlistsOf } from '$lib/data/playlists.ts'
 import { readAddress } from '$lib/places/wire.ts';
 import { coreWorker } from '$lib/workers/core.ts';
 import type { Fetched } from '$lib/workers/coreApi.ts';
-import { pageFetcher } from './read.ts';
+import { pageFetcher } from './pageFetcher.ts';
 import { runTask } from './tasks.svelte.ts';
 
 /**

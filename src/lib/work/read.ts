@@ -1,15 +1,13 @@
 import { proxy } from 'comlink';
-import { toProblem } from '$lib/core/delivery/retry.ts';
 import { PlaceError, type Place } from '$lib/core/model/place.ts';
 import { plural } from '$lib/core/text/plural.ts';
 import { note } from '$lib/data/journal.ts';
 import { noteSeen } from '$lib/data/outbox.ts';
 import { allPlaces, patchPlace } from '$lib/data/places.ts';
 import { adapterFor } from '$lib/places/adapter.ts';
-import { readAddress } from '$lib/places/wire.ts';
 import { coreWorker } from '$lib/workers/core.ts';
-import type { FetchPage } from '$lib/workers/coreApi.ts';
 import { videosToReadAgain } from '$lib/data/twins.ts';
+import { pageFetcher } from './pageFetcher.ts';
 import { attempt, runTask, type Report } from './tasks.svelte.ts';
 
 /**
@@ -72,16 +70,3 @@ async function readChanged(place: Place, signal: AbortSignal, report: Report): P
   const { readMany } = await import('./readMany.ts');
   await readMany(videos, signal, (step, done) => report(`Captions: ${step}`, done));
 }
-
-/** Fetches pages of a feed for the worker, which cannot be thrown at: problems come as data. */
-export const pageFetcher =
-  (signal: AbortSignal, fetched: () => void = () => {}): FetchPage =>
-  async (url) => {
-    try {
-      const page = await readAddress(url, signal);
-      fetched();
-      return { page, problem: null };
-    } catch (error) {
-      return { page: null, problem: toProblem(error) };
-    }
-  };
