@@ -129,6 +129,23 @@ for (const colorScheme of ['light', 'dark'] as const) {
       await expectNoFindings(page, 'What importing would change');
     });
 
+    test('axe finds nothing on comments and list pages', async ({ home: page }) => {
+      await page.goto('/comments');
+      await expectNoFindings(page, 'Comments, none');
+      await page.goto('/places');
+      await page
+        .getByLabel('Comments on its videos')
+        .selectOption('I choose which ones the posts show too');
+      await openAlert(page, /new comments$/);
+      await page.getByLabel('Select all').check();
+      await expectNoFindings(page, 'Comments');
+      await page.goto('/list-pages');
+      await expectNoFindings(page, 'List pages, none');
+      await page.getByRole('button', { name: 'Create the first list page' }).click();
+      await expect(page.getByRole('group', { name: /^Preview of/ })).toBeVisible();
+      await expectNoFindings(page, 'A list page');
+    });
+
     test('axe finds nothing on any view', async ({ home: page }) => {
       await expectNoFindings(page, 'In step');
       await page.keyboard.press('Control+k');

@@ -205,6 +205,7 @@
           {#if counts['no-post'] > 0 && counts['no-video'] > 0}
             <a class="plain btn btn-sm" href="/pairs"><Link2 aria-hidden="true" />Find pairs</a>
           {/if}
+          <a class="bare btn btn-sm" href="/list-pages">List pages</a>
           {#if data.demo}
             <button class="bare btn btn-sm" onclick={() => emptyWithUndo()}>Start empty</button>
           {/if}

@@ -1,6 +1,7 @@
 import Dexie, { type EntityTable, type Table, type Transaction } from 'dexie';
 import type { Comment } from '$lib/core/comments/comment.ts';
 import type { KeptLayout } from '$lib/core/article/template/keptLayout.ts';
+import type { ListPage } from '$lib/core/listPages/listPage.ts';
 import type { Lane } from '$lib/core/lanes/lane.ts';
 import type { OutboxEntry } from '$lib/core/delivery/outbox.ts';
 import type { LaneRecord } from '$lib/core/lanes/record.ts';
@@ -130,7 +131,7 @@ const VERSIONS: readonly TablesVersion[] = [
     stores: { details: 'id, mark', baselines: 'id', makings: 'id, key', makingTexts: 'id' },
     upgrade: (change) => change.table('details').toCollection().modify(giveMark)
   },
-  { stores: { comments: 'id, videoId, choice' } }
+  { stores: { comments: 'id, videoId, choice', listPages: 'id' } }
 ];
 
 /** The version of the tables as they are declared here. */
@@ -150,6 +151,7 @@ export class Database extends Dexie {
   /** The posts of makings, apart because pairing does not need them. */
   makingTexts!: EntityTable<MakingText, 'id'>;
   comments!: EntityTable<Comment, 'id'>;
+  listPages!: EntityTable<ListPage, 'id'>;
   drafts!: EntityTable<Draft, 'id'>;
   work!: EntityTable<Work, 'id'>;
   templates!: EntityTable<PlaceTemplate, 'placeId'>;

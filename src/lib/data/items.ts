@@ -21,6 +21,15 @@ export const itemsOf = (placeIds: readonly string[]): Promise<Item[]> =>
 export const countItems = (placeId: string): Promise<number> => db.items.where({ placeId }).count();
 export const allItems = (): Promise<Item[]> => db.items.toArray();
 
+/** Tags that items carry, those in most use first. */
+export async function tagsInUse(): Promise<string[]> {
+  const counts = new Map<string, number>();
+  await db.items.each(({ tags }) => {
+    for (const tag of tags) counts.set(tag, (counts.get(tag) ?? 0) + 1);
+  });
+  return [...counts].sort(([, a], [, b]) => b - a).map(([tag]) => tag);
+}
+
 /** Ids of what is known of a place now: a reading that begins now can take out none but these. */
 export const idsOf = (placeId: string): Promise<string[]> =>
   db.items.where({ placeId }).primaryKeys();
@@ -35,17 +44,20 @@ export async function applyReading(
   reading: Reading,
   began: readonly string[]
 ): Promise<void> {
-  const read = new Set(reading.items.map((item) => item.id));
   const known = new Set(began);
-  await db.transaction('rw', db.items, db.bodies, async () => {
+  await db.transaction('rw', db.items, db.bodies, db.listPages, async () => {
+    // A page that lists items is none: it is not paired, made into anything or told.
+    const pages = new Set((await db.listPages.toArray()).map((page) => page.key).filter(Boolean));
+    const items = reading.items.filter((item) => !pages.has(item.origin ?? ''));
+    const read = new Set(items.map((item) => item.id));
     const before = await db.items.where({ placeId }).toArray();
     const gone = before
       .filter((item) => known.has(item.id) && !read.has(item.id) && reading.isListed(item))
       .map((item) => item.id);
     await db.items.bulkDelete(gone);
     await db.bodies.bulkDelete(gone);
-    await db.items.bulkPut(reading.items.map((item) => itemSchema.parse(item)));
-    await db.bodies.bulkPut(reading.bodies);
+    await db.items.bulkPut(items.map((item) => itemSchema.parse(item)));
+    await db.bodies.bulkPut(reading.bodies.filter((body) => read.has(body.id)));
   });
 }
 

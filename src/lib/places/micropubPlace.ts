@@ -24,6 +24,10 @@ const isUnsupported = (error: unknown): boolean =>
   error instanceof PlaceError &&
   (error.problem.kind === 'not-found' || error.problem.kind === 'refused');
 
+/** Micropub does not say how a place tells that nothing stands at an address: many refuse the request. */
+const isNothingThere = ({ problem }: PlaceError): boolean =>
+  problem.kind === 'not-found' || (problem.kind === 'refused' && problem.status === 400);
+
 /** Microformats2 properties, as Micropub has them. */
 export type Properties = z.infer<typeof sourceSchema>['properties'];
 
@@ -128,7 +132,7 @@ export abstract class MicropubPlace extends FeedPlace {
       );
       return understood(sourceSchema, body, asked.href).properties;
     } catch (error) {
-      if (error instanceof PlaceError && error.problem.kind === 'not-found') return null;
+      if (error instanceof PlaceError && isNothingThere(error)) return null;
       throw error;
     }
   }

@@ -1,5 +1,6 @@
 import { archiveFolder } from '$lib/data/archive/folder.ts';
 import { keyLock } from '$lib/data/keyOfKeys.ts';
+import { mayPagesChange } from '$lib/data/listPages.ts';
 import { openHandOffs } from '$lib/data/outbox.ts';
 import { runningRenders } from '$lib/data/runningRenders.ts';
 import { pendingTransfers, transfersToEmbed } from '$lib/data/transfers.ts';
@@ -13,6 +14,7 @@ export async function resumeWork(): Promise<void> {
   if ((await keyLock()) === 'locked') return;
   void deliverPending();
   if (await archiveFolder()) await (await import('./archive/dailyCopy.ts')).copyDaily();
+  if (await mayPagesChange()) await (await import('./listPages.ts')).keepListPages();
   if ((await openHandOffs()).length > 0) await (await import('./handOff.ts')).lookForAnswers();
   if ((await pendingTransfers()).length > 0)
     await (await import('$lib/delivery/transfers.ts')).sendPending();

@@ -5,6 +5,11 @@ import {
   type Material
 } from '$lib/core/article/template/compose.ts';
 import type { Template } from '$lib/core/article/template/template.ts';
+import type { PostPayload } from '$lib/core/delivery/payload.ts';
+import { entriesOf, type Listable } from '$lib/core/listPages/entries.ts';
+import type { ListPage } from '$lib/core/listPages/listPage.ts';
+import { listPagePayload } from '$lib/core/listPages/payload.ts';
+import type { Playlist } from '$lib/core/model/playlist.ts';
 import { mergePosts } from '$lib/core/twins/merge/mergePosts.ts';
 import { withSeconds } from '$lib/core/twins/merge/withSeconds.ts';
 
@@ -21,6 +26,17 @@ export const composeApi = {
   ): { made: ComposedPost; post: ComposedPost } {
     const made = compose(template, material);
     return { made, post: edited === null ? made : { ...made, ...finished(edited, material) } };
+  },
+
+  /** Makes a page that lists items. */
+  listPage(
+    page: ListPage,
+    listable: readonly Listable[],
+    playlists: readonly Playlist[],
+    blog: { title: string; url: string }
+  ): { payload: PostPayload; items: number } {
+    const entries = entriesOf(page, listable, playlists);
+    return { payload: listPagePayload(page, entries, blog), items: entries.length };
   },
 
   mergePosts,

@@ -6,6 +6,7 @@ import { transferSchema } from '../delivery/transfer.ts';
 import { laneSchema } from '../lanes/lane.ts';
 import { laneRecordSchema } from '../lanes/record.ts';
 import { laneRunSchema } from '../lanes/run.ts';
+import { listPageSchema } from '../listPages/listPage.ts';
 import { baselineSchema, makingSchema, makingTextSchema } from '../model/baseline.ts';
 import { itemSchema } from '../model/item.ts';
 import { journalLineSchema } from '../model/journal.ts';
@@ -67,6 +68,7 @@ export const ARCHIVE_TABLES = {
   makings: { schema: makingSchema, key: 'id', time: 'at' },
   makingTexts: { schema: makingTextSchema, key: 'id' },
   comments: { schema: commentSchema, key: 'id', time: 'changed' },
+  listPages: { schema: listPageSchema, key: 'id', time: 'changed' },
   drafts: { schema: draftSchema, key: 'id', time: 'changed' },
   work: { schema: workSchema, key: 'id' },
   templates: { schema: placeTemplateSchema, key: 'placeId' },

@@ -16,6 +16,7 @@ export const tableLabels: Record<ArchiveTableName, string> = {
   makings: 'What posts were made from',
   makingTexts: 'Posts as generated',
   comments: 'Comments',
+  listPages: 'List pages',
   drafts: 'Drafts on the desk',
   work: 'Edits on the desk',
   templates: 'Layouts of blogs',
