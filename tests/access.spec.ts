@@ -129,7 +129,7 @@ for (const colorScheme of ['light', 'dark'] as const) {
       await expectNoFindings(page, 'What importing would change');
     });
 
-    test('axe finds nothing on comments and list pages', async ({ home: page }) => {
+    test('axe finds nothing on comments, list pages and the glossary', async ({ home: page }) => {
       await page.goto('/comments');
       await expectNoFindings(page, 'Comments, none');
       await page.goto('/places');
@@ -144,6 +144,8 @@ for (const colorScheme of ['light', 'dark'] as const) {
       await page.getByRole('button', { name: 'Create the first list page' }).click();
       await expect(page.getByRole('group', { name: /^Preview of/ })).toBeVisible();
       await expectNoFindings(page, 'A list page');
+      await page.goto('/glossary');
+      await expectNoFindings(page, 'Glossary');
     });
 
     test('axe finds nothing on any view', async ({ home: page }) => {

@@ -1,6 +1,7 @@
 import Dexie, { type EntityTable, type Table, type Transaction } from 'dexie';
 import type { Comment } from '$lib/core/comments/comment.ts';
 import type { KeptLayout } from '$lib/core/article/template/keptLayout.ts';
+import type { GlossaryEntry, LinkMemory } from '$lib/core/links/glossary.ts';
 import type { ListPage } from '$lib/core/listPages/listPage.ts';
 import type { Lane } from '$lib/core/lanes/lane.ts';
 import type { OutboxEntry } from '$lib/core/delivery/outbox.ts';
@@ -131,7 +132,9 @@ const VERSIONS: readonly TablesVersion[] = [
     stores: { details: 'id, mark', baselines: 'id', makings: 'id, key', makingTexts: 'id' },
     upgrade: (change) => change.table('details').toCollection().modify(giveMark)
   },
-  { stores: { comments: 'id, videoId, choice', listPages: 'id' } }
+  {
+    stores: { comments: 'id, videoId, choice', listPages: 'id', glossary: 'id', linkMemories: 'id' }
+  }
 ];
 
 /** The version of the tables as they are declared here. */
@@ -152,6 +155,8 @@ export class Database extends Dexie {
   makingTexts!: EntityTable<MakingText, 'id'>;
   comments!: EntityTable<Comment, 'id'>;
   listPages!: EntityTable<ListPage, 'id'>;
+  glossary!: EntityTable<GlossaryEntry, 'id'>;
+  linkMemories!: EntityTable<LinkMemory, 'id'>;
   drafts!: EntityTable<Draft, 'id'>;
   work!: EntityTable<Work, 'id'>;
   templates!: EntityTable<PlaceTemplate, 'placeId'>;

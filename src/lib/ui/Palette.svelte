@@ -36,6 +36,7 @@
     { label: 'Go to Places', hint: 'View', run: () => goto('/places') },
     { label: 'Go to comments', hint: 'View', run: () => goto('/comments') },
     { label: 'Go to list pages', hint: 'View', run: () => goto('/list-pages') },
+    { label: 'Go to the glossary', hint: 'View', run: () => goto('/glossary') },
     { label: 'Go to the journal', hint: 'View', run: () => goto('/journal') },
     { label: 'Go to Archive', hint: 'View', run: () => goto('/archive') },
     { label: 'Connect a channel or blog', hint: 'Command', run: () => goto('/places') },

@@ -21,7 +21,7 @@
   const places = live(() => allPlaces);
   const isHere = (href: string) =>
     href === '/'
-      ? /^\/(?:$|desk|booth|pairs|changes|comments|list-pages)/.test(page.url.pathname)
+      ? /^\/(?:$|desk|booth|pairs|changes|comments|list-pages|glossary)/.test(page.url.pathname)
       : href === '/lanes'
         ? /^\/(?:lanes|review)/.test(page.url.pathname)
         : page.url.pathname.startsWith(href);

@@ -2,6 +2,12 @@ import { showAsPublished, showBare, type ShownPost } from '$lib/core/article/rev
 import { decodeText } from '$lib/core/feeds/decode.ts';
 import { markupProblem } from '$lib/core/markup/guard.ts';
 import type { Fetched } from './coreApi.ts';
+import { addLinks } from '$lib/core/links/addLinks.ts';
+import type { GlossaryEntry, LinkMemory } from '$lib/core/links/glossary.ts';
+import { proposeLinks, type LinkProposal } from '$lib/core/links/propose.ts';
+import { glossaryTargets, postTargets, type OwnPost } from '$lib/core/links/targets.ts';
+import { htmlText } from '$lib/core/text/html.ts';
+import { detectLanguage, languageOf } from '$lib/core/text/language.ts';
 import type { SentenceChoice } from '$lib/core/article/edit/choices.ts';
 import { extractArticle } from '$lib/core/article/extract/extract.ts';
 import type { ArticleLength } from '$lib/core/article/extract/length.ts';
@@ -65,6 +71,25 @@ export function talkApi() {
         throw error;
       }
     },
+
+    /** Links that a text may have. */
+    proposeLinks(of: {
+      html: string;
+      language: string;
+      base: string;
+      glossary: readonly GlossaryEntry[];
+      memories: readonly LinkMemory[];
+      posts: readonly OwnPost[];
+    }): LinkProposal[] {
+      const language = languageOf(of.language || detectLanguage(htmlText(of.html)));
+      const targets = [
+        ...glossaryTargets(of.glossary, of.memories, language),
+        ...postTargets(of.posts, of.memories, language)
+      ];
+      return proposeLinks(of.html, targets, language, of.base);
+    },
+
+    addLinks,
 
     /**
      * From captions to sentences and proposals for chapters.

@@ -6,6 +6,7 @@ import { transferSchema } from '../delivery/transfer.ts';
 import { laneSchema } from '../lanes/lane.ts';
 import { laneRecordSchema } from '../lanes/record.ts';
 import { laneRunSchema } from '../lanes/run.ts';
+import { glossaryEntrySchema, linkMemorySchema } from '../links/glossary.ts';
 import { listPageSchema } from '../listPages/listPage.ts';
 import { baselineSchema, makingSchema, makingTextSchema } from '../model/baseline.ts';
 import { itemSchema } from '../model/item.ts';
@@ -69,6 +70,8 @@ export const ARCHIVE_TABLES = {
   makingTexts: { schema: makingTextSchema, key: 'id' },
   comments: { schema: commentSchema, key: 'id', time: 'changed' },
   listPages: { schema: listPageSchema, key: 'id', time: 'changed' },
+  glossary: { schema: glossaryEntrySchema, key: 'id', time: 'changed' },
+  linkMemories: { schema: linkMemorySchema, key: 'id', time: 'changed' },
   drafts: { schema: draftSchema, key: 'id', time: 'changed' },
   work: { schema: workSchema, key: 'id' },
   templates: { schema: placeTemplateSchema, key: 'placeId' },

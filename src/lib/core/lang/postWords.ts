@@ -5,4 +5,6 @@ export interface PostWords {
   closing: string;
   /** What stands where a video stood that is gone. */
   gone: string;
+  /** What is said of a link that somebody pays for. */
+  paid: string;
 }

@@ -17,6 +17,8 @@ export const tableLabels: Record<ArchiveTableName, string> = {
   makingTexts: 'Posts as generated',
   comments: 'Comments',
   listPages: 'List pages',
+  glossary: 'Glossary',
+  linkMemories: 'Decisions on links',
   drafts: 'Drafts on the desk',
   work: 'Edits on the desk',
   templates: 'Layouts of blogs',

@@ -65,9 +65,11 @@
     laid = desk.edited ? '' : (desk.made?.marked ?? '');
     editor = made;
     desk.settle = keepNow;
+    desk.rewrite = (change) => rewrite(made, change);
     return () => {
       keepNow();
       desk.settle = null;
+      desk.rewrite = null;
       made.destroy();
     };
   });
@@ -104,6 +106,19 @@
     const { editor: now } = waiting;
     waiting = null;
     keep(now.getHTML());
+  }
+
+  async function rewrite(now: Editor, change: (html: string) => Promise<string>) {
+    for (;;) {
+      const before = now.getHTML();
+      const html = await change(before);
+      // What was typed in the meantime is changed as well.
+      if (now.isDestroyed) return;
+      if (now.getHTML() !== before) continue;
+      show(now, html);
+      keep(now.getHTML());
+      return;
+    }
   }
 
   /** Keeps what is written, beside what it was made as. */

@@ -96,6 +96,9 @@ export class Desk {
   /** Brings what is being written into `edited`; set by the editor while there is one. */
   settle: (() => void) | null = null;
 
+  /** Puts other HTML in place of what is being written, as one step; set by the editor while there is one. */
+  rewrite = $state.raw<((change: (html: string) => Promise<string>) => Promise<void>) | null>(null);
+
   readonly since: string = new Date().toISOString();
   readonly autosave = new Autosave<DeskFields>({
     name: () => (this.video ? `desk/${this.video.id}` : ''),

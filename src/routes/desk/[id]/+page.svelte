@@ -10,6 +10,7 @@
   import { Desk } from '$lib/ui/desk/deskState.svelte.ts';
   import KeptLayouts from '$lib/ui/desk/KeptLayouts.svelte';
   import LengthGuide from '$lib/ui/desk/LengthGuide.svelte';
+  import Links from '$lib/ui/desk/Links.svelte';
   import PublishPost from '$lib/ui/desk/PublishPost.svelte';
   import PostDetails from '$lib/ui/desk/PostDetails.svelte';
   import Proposals from '$lib/ui/desk/Proposals.svelte';
@@ -75,6 +76,7 @@
         <Checks {desk} />
         {#if stage > 1}
           <Review {desk} />
+          <Links {desk} />
           <ExportPost {desk} />
           <StepPictures {desk} />
         {/if}
