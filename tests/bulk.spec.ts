@@ -58,3 +58,66 @@ test('posts of many videos are made in one go, also when the page is loaded anew
   }
   await expect(lane).toContainText('0 to review');
 });
+
+test('posts of a selection are tagged, published and scheduled as one job, and undone as one', async ({
+  home: page,
+  world
+}) => {
+  const DRAFT = 'Hemstitching on the loom';
+  const standings = page.getByRole('group', { name: 'Show by standing' });
+  await standings.getByRole('button', { name: /^In progress/ }).click();
+  await expect(row(page, DRAFT)).toBeVisible();
+  await row(page, DRAFT).getByRole('checkbox').check();
+  const open = () => page.getByRole('button', { name: 'Publish, schedule or tag…' }).click();
+  await open();
+  const dialog = page.getByRole('dialog', { name: 'Publish, schedule or tag' });
+  await dialog.getByRole('radio', { name: 'Schedule 1 draft' }).check();
+  await dialog.getByLabel('First day').fill('2030-09-02');
+  await expect(dialog.getByRole('status')).toContainText(/2 Sept? 2030, 09:00, your time\s+zone/);
+  await dialog.getByRole('button', { name: 'Schedule 1 draft' }).click();
+  await expect(page.getByText('1 post changed.')).toBeVisible();
+  await idle(page);
+  await expect(row(page, DRAFT)).toContainText(/2 Sept? 2030/);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(row(page, DRAFT)).toContainText('draft');
+  await idle(page);
+
+  // All posts that are shown get a tag, while the blog loses answers.
+  await standings.getByRole('button', { name: /^In step/ }).click();
+  await page.locator('[data-row="0"]').focus();
+  await page.keyboard.press('Control+a');
+  await world.faults({ loseOneIn: '3' });
+  await open();
+  const add = dialog.getByLabel('Add tags');
+  await add.fill('back catalogue');
+  await add.press('Enter');
+  await dialog.getByRole('button', { name: /^Change tags of \d posts/ }).press('Enter');
+  await expect(page.getByText(/posts? changed\./)).toBeVisible({ timeout: 60_000 });
+  await world.faults({});
+  await expect
+    .poll(() => world.read('/blog/feed.xml'), { timeout: 40_000 })
+    .toMatch(/(?:back catalogue[\s\S]*){4}/);
+});
+
+test('narrated videos of several posts wait for review after one go', async ({ home: page }) => {
+  await page
+    .getByRole('group', { name: 'Show by standing' })
+    .getByRole('button', { name: /^No video yet/ })
+    .click();
+  await page.locator('[data-row="0"]').focus();
+  await page.keyboard.press('Control+a');
+  await page.getByRole('button', { name: 'Make 3 videos…' }).click();
+  const dialog = page.getByRole('dialog', { name: 'Make videos of 3 posts' });
+  await dialog.getByRole('radio', { name: 'Spread evenly after I approve them' }).check();
+  await dialog.getByLabel('First day').fill('2030-09-02');
+  await dialog.getByRole('button', { name: 'Make 3 videos' }).click();
+  await expect(
+    page.getByRole('contentinfo', { name: 'Deck' }).getByText(/^Making 1 of 3/)
+  ).toBeVisible({ timeout: 30_000 });
+  await page.getByRole('link', { name: 'Lanes', exact: true }).first().click();
+  const lane = page.getByRole('article', { name: /^Videos of 3 posts/ });
+  await expect(lane).toContainText('A narrated video');
+  // The others take minutes; one is enough to see that they come.
+  await expect(lane).toContainText('1 to review', { timeout: 60_000 });
+  await expect(lane).toContainText('from 2 Sep 2030');
+});

@@ -61,6 +61,10 @@ export class MicropubBlog extends MicropubPlace {
       }
       case 'to-draft':
         return this.#setStatus(url, change.from);
+      case 'to-public':
+        return this.#setStatus(url, 'draft');
+      case 'tags':
+        return this.#changeTags(url, { add: change.remove, remove: change.add });
       case 'comments': {
         const without = [...change.without, ...change.comments.map((c) => c.uid)];
         return this.#setComments(url, { ...change, comments: [], without });
@@ -91,6 +95,12 @@ export class MicropubBlog extends MicropubPlace {
         break;
       case 'to-draft':
         await this.#setStatus(url, 'draft');
+        break;
+      case 'to-public':
+        await this.#setStatus(url, 'public', change.on);
+        break;
+      case 'tags':
+        await this.#changeTags(url, change);
         break;
       case 'comments':
         await this.#setComments(url, change);
@@ -131,10 +141,30 @@ export class MicropubBlog extends MicropubPlace {
     if (Object.keys(changes).length > 0) await this.micropub({ action: 'update', url, ...changes });
   }
 
-  async #setStatus(url: string, status: Held['status']): Promise<void> {
+  /** Adds what is not there and takes out what is, so that the same once more changes nothing. */
+  async #changeTags(
+    url: string,
+    { add, remove }: { add: readonly string[]; remove: readonly string[] }
+  ): Promise<void> {
+    const there = await this.source(url);
+    if (!there) throw new PlaceError({ kind: 'not-found', url });
+    const tags = new Set((there.category ?? []).map(String));
+    const [come, gone] = [
+      add.filter((tag) => !tags.has(tag)),
+      remove.filter((tag) => tags.has(tag))
+    ];
+    const changes = {
+      ...(come.length > 0 && { add: { category: come } }),
+      ...(gone.length > 0 && { delete: { category: gone } })
+    };
+    if (Object.keys(changes).length > 0) await this.micropub({ action: 'update', url, ...changes });
+  }
+
+  async #setStatus(url: string, status: Held['status'], on: string | null = null): Promise<void> {
     const replace = {
       'post-status': [status === 'draft' ? 'draft' : 'published'],
-      ...(status !== 'draft' && { visibility: [status] })
+      ...(status !== 'draft' && { visibility: [status] }),
+      ...(on && { published: [on] })
     };
     await this.micropub({ action: 'update', url, replace });
   }

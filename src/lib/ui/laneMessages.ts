@@ -9,7 +9,7 @@ import type { Rate } from '$lib/core/lanes/rate.ts';
 import type { RecordState } from '$lib/core/lanes/record.ts';
 import type { DropReason } from '$lib/core/lanes/filter.ts';
 import { noQuizLabels } from './updateMessages.ts';
-import { findingMessage, formatDateTime, plural } from './messages.ts';
+import { findingMessage, formatDate, formatDateTime, plural } from './messages.ts';
 import { versionMessage } from './updateMessages.ts';
 
 export const DAYS = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'];
@@ -27,6 +27,7 @@ export const recordLabels: Record<RecordState, string> = {
 };
 
 export const paceReasonLabels: Record<PaceReason, string> = {
+  'not-before': 'when its first day comes',
   gap: 'after the minutes between items',
   hours: 'when the hours start',
   weekday: 'on the next weekday that you chose',
@@ -215,7 +216,8 @@ export function paceMessage({ pace }: Lane): string {
     gap > 0 ? `${gap >= 60 && gap % 60 === 0 ? `${gap / 60} h` : `${gap} min`} apart` : '',
     days,
     hours.from === 0 && hours.to === 24 ? 'at any hour' : `${hours.from}–${hours.to} h`,
-    pace.rampDays ? 'slowly at first' : ''
+    pace.rampDays ? 'slowly at first' : '',
+    pace.notBefore ? `from ${formatDate(pace.notBefore)}` : ''
   ];
   return parts.filter(Boolean).join(', ');
 }

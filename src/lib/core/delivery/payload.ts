@@ -103,6 +103,10 @@ export const changePayloadSchema = z.object({
       comments: z.array(citedCommentSchema),
       without: z.array(z.string())
     }),
+    /** A draft shown to everybody, now or from a moment on (ISO 8601). */
+    z.object({ what: z.literal('to-public'), on: z.string().nullable() }),
+    /** Tags that come and go; both are put back when the change is undone. */
+    z.object({ what: z.literal('tags'), add: z.array(z.string()), remove: z.array(z.string()) }),
     /** Hidden from everybody but its owner; `from` is put back when the change is undone. */
     z.object({ what: z.literal('to-draft'), from: z.enum(['public', 'private']) })
   ])

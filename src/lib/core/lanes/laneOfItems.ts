@@ -1,4 +1,5 @@
 import type { Item } from '../model/item.ts';
+import { paceSchema, type Pace } from './pace.ts';
 import { laneSchema, newLane, type Lane, type LaneTarget } from './lane.ts';
 
 /** How what is made of some chosen items goes out, once it is approved. */
@@ -7,26 +8,28 @@ export interface Spread {
   aWeek: number | null;
   /** Local hour from which on they go out. */
   hour: number;
+  /** The first local day on which they do, as YYYY-MM-DD; null is at once. */
+  firstDay: string | null;
 }
 
 /** Minutes between two that go out on one day. */
 const GAP = 60;
 
 /**
- * A lane that makes posts of some chosen videos and of nothing else: they wait for review, and go out as
- * they are spread. It is done when all of them are.
+ * A lane that makes posts of some chosen videos, or narrated videos of some chosen posts, and of nothing else: they
+ * wait for review, and go out as they are spread. It is done when all of them are.
+ * @param items all of one kind
  * @param of the identity and the zone of the lane; `now` is milliseconds since 1970
  */
 export function laneOfItems(
   items: readonly Item[],
   of: { id: string; name: string; zone: string; now: number },
   target: Pick<LaneTarget, 'placeId' | 'status'>,
-  { aWeek, hour }: Spread
+  spread: Spread
 ): Lane {
   const { id, name, zone, now } = of;
+  const isOfPosts = items[0]?.kind === 'post';
   const lane = newLane(id, name, zone, now);
-  const perDay = aWeek === null ? null : Math.ceil(aWeek / 7);
-  const hours = Math.max(1, perDay ?? 1);
   return laneSchema.parse({
     ...lane,
     isOn: true,
@@ -42,19 +45,25 @@ export function laneOfItems(
     },
     // They were chosen one by one.
     filter: { ...lane.filter, scope: 'oldest-first', publicOnly: false },
-    pace: {
-      zone,
-      perRun: null,
-      perDay,
-      perWeek: aWeek,
-      gap: aWeek === null ? 0 : GAP,
-      ...(aWeek !== null && {
-        weekdays: evenWeekdays(aWeek),
-        hours: { from: Math.min(hour, 24 - hours), to: Math.min(24, hour + hours) }
-      }),
-      ...(aWeek === null && { hours: { from: 0, to: 24 } })
-    },
+    ...(isOfPosts && { make: { ...lane.make, kind: 'video' as const } }),
+    pace: spreadPace(spread, zone),
     targets: [target]
+  });
+}
+
+/** So many a week from an hour on, as evenly as can be; or each as soon as it may. */
+export function spreadPace({ aWeek, hour, firstDay }: Spread, zone: string): Pace {
+  const whole = { zone, perRun: null, notBefore: firstDay };
+  if (aWeek === null)
+    return paceSchema.parse({ ...whole, perDay: null, gap: 0, hours: { from: 0, to: 24 } });
+  const perDay = Math.ceil(aWeek / 7);
+  return paceSchema.parse({
+    ...whole,
+    perDay,
+    perWeek: aWeek,
+    gap: GAP,
+    weekdays: evenWeekdays(aWeek),
+    hours: { from: Math.min(hour, 24 - perDay), to: Math.min(24, hour + perDay) }
   });
 }
 

@@ -15,6 +15,8 @@ export const paceSchema = z.object({
     .object({ from: z.number().int().min(0).max(23), to: z.number().int().min(1).max(24) })
     .refine(({ from, to }) => from < to, 'The hours end before they begin.')
     .default({ from: 8, to: 20 }),
+  /** The first local day on which anything goes out, as YYYY-MM-DD. */
+  notBefore: z.iso.date().nullable().default(null),
   /** IANA name of the time zone. */
   zone: z.string().refine((zone) => IANAZone.isValidZone(zone), 'No such time zone.'),
   /** New channels start slowly: one a day at first, one more after so many days each time. */
@@ -44,6 +46,7 @@ export interface PaceHistory {
 
 /** Why something cannot go out at once. */
 export const paceReasonSchema = z.enum([
+  'not-before',
   'gap',
   'hours',
   'weekday',
@@ -169,6 +172,8 @@ class Planner {
   readonly #used: { allowance: Allowance; ledger: Ledger; since: number }[];
   #last: number;
   readonly #firstDay: number;
+  /** The first moment of the first day on which anything goes out. */
+  readonly #start: number;
 
   constructor(
     private readonly pace: Pace,
@@ -181,6 +186,9 @@ class Planner {
     this.#placed = new Ledger(this.#days, ['day', 'week'], placed.filter(isRecent));
     this.#last = placed.reduce((latest, t) => Math.max(latest, t), -Infinity);
     this.#firstDay = this.#days.at(since).start;
+    this.#start = pace.notBefore
+      ? DateTime.fromISO(pace.notBefore, { zone: pace.zone }).startOf('day').toMillis()
+      : -Infinity;
     this.#used = allowances.map((allowance) => ({
       allowance,
       ledger: new Ledger(this.#days, [allowance.per], allowance.used.filter(isRecent)),
@@ -201,11 +209,16 @@ class Planner {
     const { gap, weekdays } = this.pace;
     let waitsFor: PaceReason | null = null;
     let at = now;
+    if (this.#start > at) {
+      at = this.#start;
+      waitsFor = 'not-before';
+    }
     if (this.#last + gap * MINUTE > at) {
       at = this.#last + gap * MINUTE;
       waitsFor = 'gap';
     }
-    while (at <= now + HORIZON) {
+    const end = at + HORIZON;
+    while (at <= end) {
       const day = this.#days.at(at);
       const reason: PaceReason | null = !weekdays.includes(day.weekday)
         ? 'weekday'
@@ -283,7 +296,7 @@ export function planSlots(
   let from = now;
   while (slots.length < count) {
     const slot = planner.next(from, reserve);
-    if (!slot || slot.at > now + HORIZON) break;
+    if (!slot || slot.at > Math.max(now, slots[0]?.at ?? now) + HORIZON) break;
     slots.push(slot);
     planner.add(slot.at);
     from = slot.at;

@@ -26,7 +26,15 @@
     const post = twins.find((t) => t.post && !t.video)?.post;
     return twins.length === 2 && video && post ? { video, post } : null;
   });
-  let making = $state.raw<readonly Half[]>([]);
+  const videoless = $derived(
+    twins.flatMap(({ standing, post }) => (standing === 'no-video' && post ? [post] : []))
+  );
+  let making = $state.raw<{ what: 'post' | 'video'; halves: readonly Half[] } | null>(null);
+
+  const hasPosts = $derived(
+    twins.some(({ post, reason }) => post !== null || reason.kind === 'in-review')
+  );
+  let changing = $state.raw<readonly Twin[]>([]);
 
   async function pair({ video, post }: NonNullable<typeof couple>) {
     const { decidePairs } = await import('$lib/work/pairs.ts');
@@ -56,8 +64,18 @@
     <button class="plain btn btn-sm" onclick={update}>Update drifted ({drifted.length})</button>
   {/if}
   {#if postless.length > 0}
-    <button class="plain btn btn-sm" onclick={() => (making = postless)}
+    <button class="plain btn btn-sm" onclick={() => (making = { what: 'post', halves: postless })}
       >Make {plural(postless.length, 'post', 'posts')}…</button
+    >
+  {/if}
+  {#if videoless.length > 0}
+    <button class="plain btn btn-sm" onclick={() => (making = { what: 'video', halves: videoless })}
+      >Make {plural(videoless.length, 'video', 'videos')}…</button
+    >
+  {/if}
+  {#if hasPosts}
+    <button class="plain btn btn-sm" onclick={() => (changing = twins)}
+      >Publish, schedule or tag…</button
     >
   {/if}
   {#if twins.length > 0}
@@ -68,12 +86,24 @@
   {/if}
   <button class="bare btn btn-sm" onclick={onclear}>Clear</button>
 </div>
-{#if making.length > 0}
-  {#await import('./MakePosts.svelte') then { default: MakePosts }}
-    <MakePosts
-      videos={making}
+{#if making}
+  {@const of = making}
+  {#await import('./MakeMany.svelte') then { default: MakeMany }}
+    <MakeMany
+      {...of}
       onclose={(isDone) => {
-        making = [];
+        making = null;
+        if (isDone) onclear();
+      }}
+    />
+  {/await}
+{/if}
+{#if changing.length > 0}
+  {#await import('./ManyPosts.svelte') then { default: ManyPosts }}
+    <ManyPosts
+      twins={changing}
+      onclose={(isDone) => {
+        changing = [];
         if (isDone) onclear();
       }}
     />

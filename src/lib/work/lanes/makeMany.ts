@@ -7,21 +7,21 @@ import { addLane } from '$lib/data/lanes.ts';
 import { runLane } from './runLane.ts';
 
 /**
- * Makes posts of several videos in one go, by a lane of their own: it shows what it does, can be stopped,
+ * Makes posts of several videos, or narrated videos of several posts, in one go, by a lane of their own: it shows what it does, can be stopped,
  * goes on after the page is loaded anew, and is undone as a whole.
  * @param name of the lane
  * @returns what it made, or null where another tab makes it
  */
-export async function makePostsOf(
-  videoIds: readonly string[],
+export async function makeMany(
+  ids: readonly string[],
   name: string,
   target: Pick<LaneTarget, 'placeId' | 'status'>,
   spread: Spread
 ): Promise<LaneRun | null> {
-  const videos = [...(await itemsByIds(videoIds)).values()];
+  const items = [...(await itemsByIds(ids)).values()];
   const { timeZone } = new Intl.DateTimeFormat().resolvedOptions();
   const of = { id: v4(), name, zone: timeZone, now: Date.now() };
-  const lane = laneOfItems(videos, of, target, spread);
+  const lane = laneOfItems(items, of, target, spread);
   await addLane(lane);
   return runLane(lane.id);
 }

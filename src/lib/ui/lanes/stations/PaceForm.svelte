@@ -63,6 +63,15 @@
       >
     {/each}
     <label class="flex flex-col gap-1"
+      >First day
+      <input
+        class="field w-auto"
+        type="date"
+        value={lane.pace.notBefore ?? ''}
+        onchange={(event) => (lane.pace.notBefore = event.currentTarget.value || null)}
+      /></label
+    >
+    <label class="flex flex-col gap-1"
       >Time zone
       <select class="field" bind:value={lane.pace.zone}>
         {#if !zones.includes(lane.pace.zone)}<option>{lane.pace.zone}</option>{/if}

@@ -10,19 +10,40 @@
   import { deck } from '$lib/ui/deck.svelte.ts';
   import { live } from '$lib/ui/live.svelte.ts';
   import { formatDate, plural } from '$lib/ui/messages.ts';
-  import { makePostsOf } from '$lib/work/lanes/makeMany.ts';
+  import { makeMany } from '$lib/work/lanes/makeMany.ts';
   import { attempt } from '$lib/work/tasks.svelte.ts';
 
-  let { videos, onclose }: { videos: readonly Half[]; onclose: (isDone: boolean) => void } =
-    $props();
+  interface Props {
+    /** What something is made of. */
+    halves: readonly Half[];
+    /** What is made: posts of videos, or narrated videos of posts. */
+    what: 'post' | 'video';
+    onclose: (isDone: boolean) => void;
+  }
+  let { halves, what, onclose }: Props = $props();
   let dialog = $state<HTMLDialogElement>();
-  const blogs = live(() => async () => (await placesOfKind('blog')).filter(canPublish));
+  const places = live(() => {
+    const kind = what === 'post' ? ('blog' as const) : ('channel' as const);
+    return async () => (await placesOfKind(kind)).filter(canPublish);
+  });
   let chosen = $state('');
-  const blogId = $derived(chosen || (blogs.value?.[0]?.id ?? ''));
-  let status = $state<LaneTarget['status']>('draft');
+  const placeId = $derived(chosen || (places.value?.[0]?.id ?? ''));
+  const made = $derived(
+    what === 'post'
+      ? plural(halves.length, 'post', 'posts')
+      : plural(halves.length, 'video', 'videos')
+  );
+  const source = $derived(
+    what === 'post'
+      ? plural(halves.length, 'video', 'videos')
+      : plural(halves.length, 'post', 'posts')
+  );
+  // svelte-ignore state_referenced_locally
+  let status = $state<LaneTarget['status']>(what === 'post' ? 'draft' : 'private');
   let when = $state<'approved' | 'spread'>('approved');
   let aWeek = $state<number | null>(2);
   let hour = $state<number | null>(9);
+  let firstDay = $state('');
   let isDone = false;
 
   $effect(() => dialog?.showModal());
@@ -31,20 +52,23 @@
   const days = $derived(evenWeekdays(aWeek ?? 1).map((day) => DAYS[day - 1]));
 
   async function make() {
-    const count = plural(videos.length, 'video', 'videos');
-    const name = `Posts of ${count}, ${formatDate(new Date().toISOString())}`;
-    const spread = { aWeek: when === 'spread' ? (aWeek ?? 1) : null, hour: hour ?? 9 };
-    const ids = videos.map((video) => video.id);
+    const name = `${what === 'post' ? 'Posts' : 'Videos'} of ${source}, ${formatDate(new Date().toISOString())}`;
+    const spread = {
+      aWeek: when === 'spread' ? (aWeek ?? 1) : null,
+      hour: hour ?? 9,
+      firstDay: when === 'spread' ? firstDay || null : null
+    };
+    const ids = halves.map((half) => half.id);
     isDone = true;
     dialog?.close();
     const { value: run, problem } = await attempt(() =>
-      makePostsOf(ids, name, { placeId: blogId, status }, spread)
+      makeMany(ids, name, { placeId, status }, spread)
     );
     const left = run ? run.dropped + run.failed : 0;
     const said =
       !run || problem || run.problem
         ? 'It was stopped. Its lane goes on in half an hour, or when you run it.'
-        : `${plural(run.made, 'post waits', 'posts wait')} for review.${
+        : `${plural(run.made, `${what} waits`, `${what}s wait`)} for review.${
             left > 0
               ? ` ${plural(left, 'item was', 'items were')} left out; the lane says why.`
               : ''
@@ -60,31 +84,37 @@
   class="m-auto flex w-[32rem] max-w-[calc(100vw-1rem)] flex-col gap-4 rounded-container border border-edge bg-sheet p-4 text-ink shadow-2xl backdrop:bg-black/40"
 >
   <h2 id="make-title" class="text-lg font-semibold">
-    Make posts of {plural(videos.length, 'video', 'videos')}
+    Make {what}s of {source}
   </h2>
   <p class="text-sm text-quiet">
-    Each is laid out like the last post of its channel and waits for your review. A lane of their
-    own shows the progress; its run can be undone as a whole.
+    {what === 'post'
+      ? 'Each is laid out like the last post of its channel and waits for your review.'
+      : 'Each is narrated like the last video that was made in the booth, and waits for your review. That takes minutes for each.'}
+    A lane of their own shows the progress; its run can be undone as a whole.
   </p>
-  {#if blogs.value && blogs.value.length === 0}
-    <p>No blog can be published to yet. <a class="underline" href="/places">Save a key</a>.</p>
+  {#if places.value && places.value.length === 0}
+    <p>
+      No {what === 'post' ? 'blog' : 'channel'} can be published to yet.
+      <a class="underline" href="/places">Save a key</a>.
+    </p>
   {:else}
     <div class="grid gap-3 sm:grid-cols-2">
       <label class="flex flex-col gap-1 font-semibold">
-        Blog
+        {what === 'post' ? 'Blog' : 'Channel'}
         <select
           class="field font-normal"
-          value={blogId}
+          value={placeId}
           onchange={(event) => (chosen = event.currentTarget.value)}
         >
-          {#each blogs.value ?? [] as blog (blog.id)}<option value={blog.id}>{blog.title}</option
+          {#each places.value ?? [] as place (place.id)}<option value={place.id}
+              >{place.title}</option
             >{/each}
         </select>
       </label>
       <label class="flex flex-col gap-1 font-semibold">
         Visibility
         <select class="field font-normal" bind:value={status}>
-          <option value="draft">Draft</option>
+          {#if what === 'post'}<option value="draft">Draft</option>{/if}
           <option value="private">Private</option>
           <option value="public">Public</option>
         </select>
@@ -101,16 +131,19 @@
       bind:value={when}
     />
     {#if when === 'spread'}
-      <div class="grid grid-cols-2 gap-3">
-        <CountField label="Posts a week" bind:value={aWeek} />
+      <div class="grid grid-cols-2 gap-3 sm:grid-cols-3">
+        <CountField label="{what === 'post' ? 'Posts' : 'Videos'} a week" bind:value={aWeek} />
         <CountField label="From (hour)" bind:value={hour} />
+        <label class="flex flex-col gap-1"
+          >First day <input class="field" type="date" bind:value={firstDay} /></label
+        >
       </div>
       <p class="text-sm text-quiet">{days.join(', ')}, your time zone.</p>
     {/if}
   {/if}
   <div class="flex gap-2">
-    <button class="strong btn btn-sm" disabled={!blogId} onclick={make}>
-      Make {plural(videos.length, 'post', 'posts')}
+    <button class="strong btn btn-sm" disabled={!placeId} onclick={make}>
+      Make {made}
     </button>
     <button class="bare ml-auto btn btn-sm" onclick={() => dialog?.close()}>Cancel</button>
   </div>
