@@ -2,7 +2,7 @@ import { execFileSync } from 'node:child_process';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Page } from '@playwright/test';
-import { exportFromBooth, expect, idle, openBooth, openDesk, row, test } from './app.ts';
+import { exportFromBooth, expect, idle, openAlert, openBooth, openDesk, row, test } from './app.ts';
 import { forgetDecisions, makeArchive, retitle } from './archiveView.ts';
 import { at, openUpdates } from './updatesView.ts';
 
@@ -125,13 +125,6 @@ test('the pictures', async ({ home: page }) => {
   });
   await idle(page);
   await shoot(page, 'lanes');
-  await second.getByRole('button', { name: 'Rehearse' }).click();
-  await second.getByRole('button', { name: 'Show the result' }).click();
-  await expect(second.getByText('Nothing was published.')).toBeVisible();
-  await second.getByRole('region', { name: /^Rehearsal/ }).scrollIntoViewIfNeeded();
-  await second.getByText(/are left out, and why/).click();
-  await second.getByText('Nothing was published.').scrollIntoViewIfNeeded();
-  await shoot(page, 'rehearsal');
   await page.goto('/review');
   const made = page.getByRole('list', { name: 'Made by lanes' });
   await made.focus();
@@ -157,8 +150,6 @@ test('the pictures', async ({ home: page }) => {
   await page.getByRole('button', { name: 'Use dark colours' }).click();
   await expect(row(page, TWILL)).toHaveAccessibleName(/In step/);
   await row(page, TWILL).focus();
-  await shoot(page, 'in-step-dark');
-
   await page.setViewportSize({ width: 360, height: 740 });
   await shoot(page, 'in-step-narrow');
   await page.setViewportSize({ width: 1280, height: 800 });
@@ -169,6 +160,33 @@ test('the pictures', async ({ home: page }) => {
   await expect(page.getByRole('button', { name: 'Use the demo blog' })).toBeVisible();
   await idle(page);
   await shoot(page, 'first-visit');
+});
+
+test('the picture of comments', async ({ home: page }) => {
+  await page.goto('/places');
+  await page
+    .getByLabel('Comments on its videos')
+    .selectOption('I choose which ones the posts show too');
+  await openAlert(page, /new comments$/);
+  for (const author of ['Orla Fennick', 'Isolde Wrenfold'])
+    await page
+      .getByRole('checkbox', { name: `comment by ${author}` })
+      .first()
+      .check();
+  await shoot(page, 'comments');
+});
+
+test('the picture of a list page', async ({ home: page }) => {
+  await page.goto('/list-pages');
+  await page.getByRole('button', { name: 'Create the first list page' }).click();
+  await page
+    .getByLabel('Text above the list')
+    .fill('All our films: warping, threading, weaving and finishing.');
+  await page.getByRole('radio', { name: 'A heading for each month' }).check();
+  await page.getByRole('button', { name: /^Publish the page with/ }).click();
+  await expect(page.getByText(/^At the blog: public/)).toBeVisible();
+  await idle(page);
+  await shoot(page, 'list-page');
 });
 
 test('the picture of pairs', async ({ page, backApp }) => {
