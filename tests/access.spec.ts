@@ -135,7 +135,7 @@ for (const colorScheme of ['light', 'dark'] as const) {
       await page.goto('/places');
       await page
         .getByLabel('Comments on its videos')
-        .selectOption('I choose which ones the posts show too');
+        .selectOption('I choose which to show in posts');
       await openAlert(page, /new comments$/);
       await page.getByLabel('Select all').check();
       await expectNoFindings(page, 'Comments');

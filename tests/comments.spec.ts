@@ -18,9 +18,9 @@ test('comments are looked through, and those that are chosen stand in the post',
   world
 }) => {
   await page.goto('/comments');
-  await expect(page.getByText('Comments stay at the channel')).toBeVisible();
+  await expect(page.getByText('Comments are not shown in posts')).toBeVisible();
   await page.getByRole('link', { name: 'Go to Places' }).click();
-  await chooseRule(page, 'I choose which ones the posts show too');
+  await chooseRule(page, 'I choose which to show in posts');
   await openAlert(page, /^9 new comments$/);
   const comments = conversation(page).getByRole('listitem');
   await expect(comments).toHaveCount(4);
@@ -58,16 +58,16 @@ test('comments are looked through, and those that are chosen stand in the post',
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect.poll(shown, { timeout: 40_000 }).toEqual(['Orla Fennick', 'Isolde Wrenfold']);
   await page.goto('/journal');
-  await expect(page.getByText('Comments brought over').first()).toBeVisible();
+  await expect(page.getByText('Comments added to the post').first()).toBeVisible();
 });
 
 test('a blog that lets nothing be changed shows none, and says so', async ({ home: page }) => {
   await page.goto('/places');
   const blog = page.getByRole('article', { name: 'The Wrenfold Notebook' });
   await blog.getByRole('button', { name: /^Remove the key/ }).click();
-  await chooseRule(page, 'I choose which ones the posts show too');
+  await chooseRule(page, 'I choose which to show in posts');
   await openAlert(page, /^9 new comments$/);
-  await expect(conversation(page)).toContainText('lets nothing be changed from here');
+  await expect(conversation(page)).toContainText('is connected read only');
   await expect(
     conversation(page).getByRole('button', { name: /^Show the comment by Orla/ })
   ).toBeDisabled();

@@ -7,7 +7,7 @@ async function addWord(page: Page, word: string, url: string, about = '', isPaid
   const form = page.getByRole('form', { name: 'New word' });
   await form.getByLabel(/^Word/).fill(word);
   await form.getByLabel('Address').fill(url);
-  await form.getByLabel(/^What it means/).fill(about);
+  await form.getByLabel(/^Meaning/).fill(about);
   if (isPaid) await form.getByRole('checkbox').check();
   await form.getByRole('button', { name: 'Add to the glossary' }).click();
 }

@@ -44,7 +44,7 @@ test('a list page is set up, published, and follows what is read', async ({
   // What was typed is still there, and deleting the page deletes it at the blog.
   await page.getByRole('link', { name: 'List pages' }).click();
   const list = page.getByRole('list', { name: 'List pages' });
-  await expect(list).toContainText('13 items, updated by itself');
+  await expect(list).toContainText('13 items, updated automatically');
   await list.getByRole('link', { name: 'All our videos' }).click();
   await expect(page.getByLabel('Text above the list')).toHaveValue('Everything, newest first.');
   await page.getByRole('button', { name: /^Delete page/ }).click();

@@ -164,9 +164,7 @@ test('the pictures', async ({ home: page }) => {
 
 test('the picture of comments', async ({ home: page }) => {
   await page.goto('/places');
-  await page
-    .getByLabel('Comments on its videos')
-    .selectOption('I choose which ones the posts show too');
+  await page.getByLabel('Comments on its videos').selectOption('I choose which to show in posts');
   await openAlert(page, /new comments$/);
   for (const author of ['Orla Fennick', 'Isolde Wrenfold'])
     await page

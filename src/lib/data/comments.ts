@@ -13,6 +13,11 @@ export const countOpenComments = (): Promise<number> =>
     .filter((c) => !c.isGone)
     .count();
 
+/** Videos of which some comment is to be shown. */
+export const videosWithShown = async (): Promise<string[]> => [
+  ...new Set((await db.comments.where({ choice: 'bring' }).toArray()).map((c) => c.videoId))
+];
+
 /**
  * Takes over what was read of one video. What was decided of a comment stays.
  * @param isWhole whether a comment that was not read is no longer there

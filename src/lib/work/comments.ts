@@ -7,7 +7,13 @@ import { placementKey } from '$lib/core/model/ids.ts';
 import type { Item } from '$lib/core/model/item.ts';
 import type { Place } from '$lib/core/model/place.ts';
 import type { Twin } from '$lib/core/model/twin.ts';
-import { chooseComments, commentsOf, restoreChoices, saveComments } from '$lib/data/comments.ts';
+import {
+  chooseComments,
+  commentsOf,
+  restoreChoices,
+  saveComments,
+  videosWithShown
+} from '$lib/data/comments.ts';
 import { getItem, itemsOf } from '$lib/data/items.ts';
 import { getEntry, requestPublish, requestRemove } from '$lib/data/outbox.ts';
 import { allPlaces, getPlace } from '$lib/data/places.ts';
@@ -59,7 +65,8 @@ export async function readCommentsOf(
     known[video.id] = video.replies?.count ?? read.comments.length;
   }
   await saveSetting('commentCounts', known);
-  await citeInPosts(Object.keys(known));
+  // A post that came since shows what was chosen before, too.
+  await citeInPosts([...(await videosWithShown()), ...toRead.map((video) => video.id)]);
 }
 
 /** Reads the comments of every channel that has them brought over, now. */

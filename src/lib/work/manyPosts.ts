@@ -24,6 +24,8 @@ export interface PostsChanged {
   /** How many the outbox is still trying to send, and how many were refused or stopped. */
   waiting: number;
   failed: number;
+  /** Those with nothing to change, or at a blog that takes no changes. */
+  left: number;
   undo: () => Promise<void>;
 }
 
@@ -63,7 +65,8 @@ export async function changePosts(
   signal: AbortSignal,
   report: Report
 ): Promise<PostsChanged> {
-  const requests = await requestsFor(twins, action);
+  const some = action.do === 'tag' ? twins.filter(({ post }) => post) : drafts(twins);
+  const requests = await requestsFor(some, action);
   await requestPublishAll(requests, Date.now());
   const keys = requests.map(({ key }) => key);
   for (const [i, key] of keys.entries()) {
@@ -79,14 +82,14 @@ export async function changePosts(
     done: countOf('published'),
     waiting: countOf('waiting', 'sending', 'planned'),
     failed: countOf('failed'),
+    left: some.length - requests.length,
     async undo() {
       for (const key of keys) await undoLast(key);
     }
   };
 }
 
-async function requestsFor(twins: readonly Twin[], action: PostsAction): Promise<PublishRequest[]> {
-  const some = action.do === 'tag' ? twins.filter(({ post }) => post) : drafts(twins);
+async function requestsFor(some: readonly Twin[], action: PostsAction): Promise<PublishRequest[]> {
   const posts = await itemsByIds(some.map(({ post }) => post?.id ?? ''));
   const blogs = new Map((await placesOfKind('blog')).map((blog) => [blog.id, blog]));
   const now = Date.now();

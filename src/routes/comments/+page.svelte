@@ -31,7 +31,7 @@
       {/if}
       <span class="ml-auto flex gap-2">
         {#if view.isOn}
-          <button class="plain btn btn-sm" onclick={() => view.read()}>Read comments again</button>
+          <button class="plain btn btn-sm" onclick={() => view.read()}>Refresh comments</button>
         {/if}
         <a class="bare btn btn-sm" href="/">Back to In step</a>
       </span>
@@ -39,18 +39,16 @@
     {#if !view.isReady}
       <p class="text-quiet" role="status">Reading…</p>
     {:else if !view.isOn}
-      <EmptyState title="Comments stay at the channel">
+      <EmptyState title="Comments are not shown in posts">
         <p>
-          Posts can show what is written under their videos, with its author and a link back. Choose
-          it for your channel in Places.
+          Posts can show the comments on their videos, with author and a link back. Choose which for
+          your channel in Places.
         </p>
         {#snippet actions()}<a class="plain btn btn-sm" href="/places">Go to Places</a>{/snippet}
       </EmptyState>
     {:else if view.conversations.length === 0}
       <EmptyState title={noneTitles[view.shown]}>
-        <p>
-          Comments on videos that have a post are read whenever the channel is, and listed here.
-        </p>
+        <p>Comments on videos that have a post are read with the channel and listed here.</p>
       </EmptyState>
     {:else}
       <div class="flex flex-wrap items-center gap-3 text-sm">
@@ -84,7 +82,7 @@
           <p class="border-l-4 border-post pl-2 text-sm text-quiet">
             Post: <a class="underline" href={post.url} target="_blank" rel="noreferrer"
               >{post.title}</a
-            >{#if !canShow}. Its blog lets nothing be changed from here.{/if}
+            >{#if !canShow}. Its blog is connected read only.{/if}
           </p>
           <ul aria-label="Comments">
             {#each comments as comment (comment.id)}

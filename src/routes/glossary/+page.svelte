@@ -27,8 +27,8 @@
       <a class="bare ml-auto btn btn-sm" href="/">Back to In step</a>
     </header>
     <p class="text-sm text-quiet">
-      Words and the addresses that your posts link them to, each once a post. The desk proposes the
-      links beside those to your own posts; you see every one before it goes in.
+      Words and the addresses to link them to, each once per post. The desk suggests these links,
+      and links to your other posts; you see each one before it is added.
     </p>
     <section aria-label="Add a word" class="rounded-container border border-line bg-sheet p-3">
       <EntryForm

@@ -33,7 +33,7 @@
     </header>
     <p class="text-sm text-quiet">
       A list page is a post at your blog that lists your videos or posts, all of them or by tag or
-      playlist. It is updated whenever something new is read.
+      playlist. It is updated automatically after each refresh.
     </p>
     {#if pages.value?.length === 0}
       <EmptyState title="No list pages yet">
@@ -56,8 +56,8 @@
                 'item',
                 'items'
               )}{page.isOn && !page.problem
-                ? ', updated by itself'
-                : ', not updated by itself'}{/if}
+                ? ', updated automatically'
+                : ', not updated automatically'}{/if}
           </p>
           {#if page.problem}<p class="text-sm">{problemTexts[page.problem]}</p>{/if}
         </li>

@@ -71,7 +71,8 @@ function toEntry({ item, post }: Listable): ListEntry {
   };
 }
 
-const byDate = (a: ListEntry, b: ListEntry): number => (a.date ?? '').localeCompare(b.date ?? '');
+const byDate = ({ date: a }: ListEntry, { date: b }: ListEntry): number =>
+  a === b ? 0 : (a ?? '') < (b ?? '') ? -1 : 1;
 const byTitle = (a: ListEntry, b: ListEntry): number => a.title.localeCompare(b.title);
 const ORDERS: Record<ListPage['order'], (a: ListEntry, b: ListEntry) => number> = {
   newest: (a, b) => byDate(b, a) || byTitle(a, b),

@@ -74,7 +74,7 @@ export class CommentsState {
     void attempt(() => decided.cited);
     const count = plural(comments.length, 'comment', 'comments');
     const done: Record<Choice, string> = {
-      bring: `${count} on the way to the post.`,
+      bring: `Adding ${count} to the post.`,
       leave: `${count} left out.`,
       open: `${count} marked as new.`
     };
@@ -92,7 +92,7 @@ export class CommentsState {
     if (problem) {
       const { what, todo } = problemMessage(problem);
       deck.say(`${what} ${todo}`);
-    } else deck.say('Comments are read.');
+    } else deck.say('Comments are up to date.');
   }
 }
 

@@ -54,7 +54,7 @@
   aria-label={entry ? `Edit ${entry.words[0] ?? ''}` : 'New word'}
 >
   <label class="flex flex-col gap-1 font-semibold"
-    >Word, and other ways to write it, with commas between
+    >Word and other spellings, separated by commas
     <input class="field font-normal" bind:value={words} aria-describedby="{id}-problem" />
   </label>
   <label class="flex flex-col gap-1 font-semibold"
@@ -66,7 +66,7 @@
     />
   </label>
   <label class="flex flex-col gap-1 font-semibold md:col-span-2"
-    >What it means, in a few words
+    >Meaning, in a few words
     <input class="field font-normal" bind:value={about} aria-describedby="{id}-about" />
     <span id="{id}-about" class="font-normal text-quiet"
       >Where a word has several meanings, this tells them apart by the words around it.</span
@@ -74,7 +74,7 @@
   </label>
   <div class="flex flex-wrap items-center gap-3 md:col-span-2">
     <label class="flex items-center gap-2"
-      ><input type="checkbox" bind:checked={isPaid} /> Somebody pays for this link: posts say so</label
+      ><input type="checkbox" bind:checked={isPaid} /> Paid link (posts say so)</label
     >
     <span class="ml-auto flex gap-2">
       {#if oncancel}<button class="bare btn btn-sm" type="button" onclick={() => oncancel?.()}

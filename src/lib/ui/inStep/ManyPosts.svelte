@@ -69,6 +69,8 @@
     if (!done) return deck.say('Nothing was changed. The journal says why.');
     const said = [`${plural(done.done, 'post', 'posts')} changed.`];
     if (done.waiting > 0) said.push(`${done.waiting} will be sent again in a moment.`);
+    if (done.left > 0)
+      said.push(`${done.left} left as they were: nothing to change, or no right to change them.`);
     if (done.failed > 0) said.push(`${done.failed} not changed; the journal says why.`);
     deck.say(said.join(' '), { label: 'Undo', run: done.undo });
   }

@@ -88,7 +88,7 @@
     />
     <label class="flex items-start gap-2">
       <input type="checkbox" class="mt-0.5" bind:checked={page.isOn} />
-      <span>Update it by itself when something new is read</span>
+      <span>Keep it up to date automatically</span>
     </label>
   {/if}
   {#snippet status()}

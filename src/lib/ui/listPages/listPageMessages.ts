@@ -2,9 +2,8 @@ import type { ListPage } from '$lib/core/listPages/listPage.ts';
 
 export const problemTexts: Record<Exclude<ListPage['problem'], ''>, string> = {
   'edited-there':
-    'What changed was also edited at the blog, so the page is no longer updated by itself. Publish it again to go on; you can choose what stays.',
-  'gone-there':
-    'The page was deleted at the blog, so it is no longer updated. Publish it again to put it back.',
+    'The same part was edited at the blog, so automatic updates are paused. Publish the page again to resume; you choose what stays.',
+  'gone-there': 'The page was deleted at the blog. Publish it again to put it back.',
   empty: 'Nothing would be left in the list, so the page was not updated. Check what it lists.',
   shrunk:
     'More than half of the items would go, so the page was not updated. Check that all channels can be read, then publish it again.'

@@ -40,9 +40,9 @@
   const may = (right: Right) => place.rights.includes(right);
 
   const commentRules = [
-    { value: 'off', label: 'Stay at the channel' },
-    { value: 'ask', label: 'I choose which ones the posts show too' },
-    { value: 'always', label: 'Posts show all new ones; those with links wait for me' }
+    { value: 'off', label: 'Not shown in posts' },
+    { value: 'ask', label: 'I choose which to show in posts' },
+    { value: 'always', label: 'Show all new ones; those with links wait for me' }
   ] as const;
   async function setComments(value: string) {
     const comments = commentRules.find((rule) => rule.value === value)?.value ?? 'off';
@@ -138,7 +138,7 @@
       </select>
     </label>
     {#if place.comments && place.comments !== 'off'}
-      <p class="text-sm"><a class="underline" href="/comments">Look through comments</a></p>
+      <p class="text-sm"><a class="underline" href="/comments">Review comments</a></p>
     {/if}
   {/if}
   <footer class="flex flex-wrap gap-2">
