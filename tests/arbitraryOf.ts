@@ -20,6 +20,11 @@ const lengthOf = (checks: readonly Check[], most: number) => ({
 function stringOf(def: Def): Arbitrary<string> {
   if (def.format === 'datetime')
     return fc.date({ noInvalidDate: true }).map((d) => d.toISOString());
+  if (def.format === 'date') {
+    // Years of four digits, as the form has them.
+    const [min, max] = [new Date('0001-01-01'), new Date('9999-12-31')];
+    return fc.date({ noInvalidDate: true, min, max }).map((d) => d.toISOString().slice(0, 10));
+  }
   const checks = checksOf(def);
   const pattern = checks.find((c) => c.pattern)?.pattern;
   if (pattern) return fc.stringMatching(new RegExp(pattern.source));

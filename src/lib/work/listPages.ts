@@ -81,13 +81,20 @@ export async function publishListPage(given: ListPage, isReplaced = false): Prom
   // Before it is sent: a reading that finds it at the blog is to know that it is no post like others.
   await patchListPage(page.id, { key: page.key, problem: '', ...keptOf(made) });
   if (standing && merged)
-    await requestMerged(page.key, { ...made.payload, html: merged.html }, standing);
+    await requestMerged(page.key, asEdited(made.payload, merged.html, standing), standing);
   else {
     const { key, id: itemId } = page;
     await requestPublish({ key, itemId, placeId: blog.id, payload: made.payload }, Date.now());
   }
   await deliverEntry(page.key);
   return merged?.conflicts ?? 0;
+}
+
+/** What is wanted, with the title and the visibility that it was given at the blog where nobody changed them here. */
+function asEdited(payload: PostPayload, html: string, { held, sent }: Standing): PostPayload {
+  const title = payload.title === sent.title ? held.title : payload.title;
+  const status = payload.status === sent.status ? held.status : payload.status;
+  return { ...payload, html, title, status };
 }
 
 const keptOf = ({ payload, items }: MadePage) => ({ sentItems: items, made: payload.html });

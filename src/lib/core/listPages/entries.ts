@@ -29,14 +29,18 @@ const WIDTH = 480;
  * @param playlists all that are known
  */
 export function entriesOf(
-  page: Pick<ListPage, 'lists' | 'only' | 'order' | 'most'>,
+  page: Pick<ListPage, 'lists' | 'places' | 'only' | 'order' | 'most'>,
   listable: readonly Listable[],
   playlists: readonly Playlist[]
 ): ListEntry[] {
   const kind = page.lists === 'videos' ? 'video' : 'post';
   const isAskedFor = filterOf(page.only, playlists);
+  const isFrom = ({ placeId }: Item) => page.places.length === 0 || page.places.includes(placeId);
   return listable
-    .filter(({ item }) => item.kind === kind && item.visibility === 'public' && isAskedFor(item))
+    .filter(
+      ({ item }) =>
+        item.kind === kind && item.visibility === 'public' && isFrom(item) && isAskedFor(item)
+    )
     .map(toEntry)
     .filter((entry) => entry.url)
     .sort(ORDERS[page.order])

@@ -13,6 +13,8 @@ export const listPageSchema = z.object({
   /** BCP 47: of dates and headings. */
   language: z.string(),
   lists: z.enum(['videos', 'posts']),
+  /** Channels or blogs that its items stand at; empty takes all that are connected. */
+  places: z.array(z.string()),
   /** A tag that its items carry, the feed of a playlist that they are in, or nothing. */
   only: z.object({ by: z.enum(['all', 'tag', 'playlist']), name: z.string() }),
   order: z.enum(['newest', 'oldest', 'title']),
@@ -48,6 +50,7 @@ export const newListPage = (
   intro: '',
   language: 'en',
   lists: 'videos',
+  places: [],
   only: { by: 'all', name: '' },
   order: 'newest',
   groups: 'year',

@@ -65,6 +65,11 @@ test('a tag is found however it is written, a playlist by what its channel calls
   assert.deepEqual(titles(page, all), []);
 });
 
+test('only those of some channels are listed where they are named', () => {
+  const other = video('other', { placeId: 'neighbours' });
+  assert.deepEqual(titles(aPage({ places: ['neighbours'] }), [warp, other]), ['other']);
+});
+
 test('they stand by date or title, and no more than are wanted', () => {
   const all = [warp, reed, vat];
   assert.deepEqual(titles(aPage({ order: 'oldest' }), all), ['warp', 'vat', 'reed']);

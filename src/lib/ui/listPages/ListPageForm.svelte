@@ -17,6 +17,18 @@
     ...(page.lists === 'videos' ? [['playlist', 'In a playlist'] as const] : [])
   ]);
 
+  /** Where items of this kind stand. */
+  const sources = $derived(
+    view.places.filter(({ kind }) => kind === (page.lists === 'videos' ? 'channel' : 'blog'))
+  );
+  function choosePlace(id: string, isChosen: boolean) {
+    const all = sources.map((place) => place.id);
+    const before = page.places.length === 0 ? all : page.places;
+    const next = isChosen ? [...before, id] : before.filter((other) => other !== id);
+    // None are all; and all of them are those that are connected later, too.
+    page.places = next.length === all.length ? [] : next;
+  }
+
   async function chooseBy() {
     if (page.only.by === 'playlist' && view.playlists.length === 0) await view.findPlaylists();
     page.only.name = page.only.by === 'playlist' ? (view.playlists[0]?.url ?? '') : '';
@@ -37,9 +49,27 @@
     options={optionsOf(listsLabels)}
     bind:value={page.lists}
     onchange={() => {
+      page.places = [];
       if (page.only.by === 'playlist') page.only = { by: 'all', name: '' };
     }}
   />
+  {#if sources.length > 1}
+    <fieldset class="flex flex-col gap-1">
+      <legend class="pb-1 font-semibold">From</legend>
+      {#each sources as { id, title } (id)}
+        <label class="flex items-center gap-1.5"
+          ><input
+            type="checkbox"
+            bind:checked={
+              () => page.places.length === 0 || page.places.includes(id),
+              (isChosen) => choosePlace(id, isChosen)
+            }
+          />
+          {title}</label
+        >
+      {/each}
+    </fieldset>
+  {/if}
   <Choice
     legend="Which ones"
     shown="above"

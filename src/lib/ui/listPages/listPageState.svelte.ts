@@ -26,7 +26,8 @@ const SOON = 150;
 export class ListPageState {
   page = $state<ListPage | null>(null);
   made = $state.raw<MadePage | null>(null);
-  blogs = $state.raw<Place[]>([]);
+  places = $state.raw<Place[]>([]);
+  readonly blogs = $derived(this.places.filter(({ kind }) => kind === 'blog'));
   playlists = $state.raw<Playlist[]>([]);
   tags = $state.raw<string[]>([]);
   isMissing = $state(false);
@@ -51,13 +52,8 @@ export class ListPageState {
   });
 
   async open(id: string): Promise<void> {
-    const [page, blogs, places, tags] = await Promise.all([
-      getListPage(id),
-      placesOfKind('blog'),
-      allPlaces(),
-      tagsInUse()
-    ]);
-    this.blogs = blogs;
+    const [page, places, tags] = await Promise.all([getListPage(id), allPlaces(), tagsInUse()]);
+    this.places = places;
     this.tags = tags;
     this.playlists = await playlistsOf(places.map((place) => place.id));
     this.isMissing = page === undefined;
