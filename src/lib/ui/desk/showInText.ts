@@ -1,16 +1,25 @@
 /**
  * Shows a stretch of the post in the editor: the block is found by its text, the stretch selected
- * and imported into sight.
+ * and scrolled into sight. Where the block was written on since it was looked through, the same words are looked
+ * for in it, and at last anywhere.
  */
 export function showInText(blockText: string, from: number, to: number): void {
   const editor = document.querySelector<HTMLElement>('.text[contenteditable]');
   if (!editor) return;
   const plain = (text: string | null) => (text ?? '').replace(/\s+/g, ' ').trim();
   const blocks = [...editor.querySelectorAll<HTMLElement>('p, h2, h3, h4, li')];
-  const block = blocks.find((b) => plain(b.textContent) === blockText);
+  const texts = blocks.map((block) => plain(block.textContent));
+  const words = blockText.slice(from, to);
+  const index = [
+    (text: string) => text === blockText,
+    (text: string) => text.startsWith(blockText.slice(0, to)),
+    (text: string) => text.includes(words)
+  ].reduce((found, is) => (found < 0 ? texts.findIndex(is) : found), -1);
+  const [block, text = ''] = [blocks[index], texts[index]];
   if (!block) return;
   block.scrollIntoView({ block: 'center' });
-  const range = rangeIn(block, from, to);
+  const start = text.startsWith(words, from) ? from : text.indexOf(words);
+  const range = rangeIn(block, start, start + words.length);
   editor.focus({ preventScroll: true });
   const selection = getSelection();
   if (!range || !selection) return;
