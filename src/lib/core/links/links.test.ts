@@ -7,7 +7,7 @@ import { htmlText } from '../text/html.ts';
 import { addLinks } from './addLinks.ts';
 import { memoryId, remember, type GlossaryEntry, type LinkMemory } from './glossary.ts';
 import { proposeLinks } from './propose.ts';
-import { senseOf } from './sense.ts';
+import { Senses } from './sense.ts';
 import { glossaryTargets, postTargets } from './targets.ts';
 
 const english = languageOf('en');
@@ -25,20 +25,20 @@ const propose = (html: string, entries: GlossaryEntry[], memories: LinkMemory[] 
   proposeLinks(html, glossaryTargets(entries, memories, english), english, BLOG);
 const words = (html: string, entries: GlossaryEntry[]) => propose(html, entries).map((p) => p.word);
 
-interface Senses {
+interface JudgedWord {
   word: string;
   about: string;
   here: string[];
   elsewhere: string[];
 }
 const senses = JSON.parse(readFileSync('bin/bench/linkSenses.json', 'utf8')) as {
-  heldOut: Senses[];
+  heldOut: JudgedWord[];
 };
 
 test('meanings of words that nothing was tuned on are told apart by their neighbours', () => {
   const judged = senses.heldOut.flatMap(({ word, about, here, elsewhere }) => {
     const isClear = (text: string) =>
-      senseOf(word, text, { here: about, elsewhere: '' }, english).isClear;
+      new Senses(english).of(word, text, { here: about, elsewhere: '' }).isClear;
     return [...here.map((t) => isClear(t)), ...elsewhere.map((t) => !isClear(t))];
   });
   assert.equal(judged.length, 36);

@@ -2,7 +2,7 @@ import { canonicalAddress } from '../feeds/address.ts';
 import { cleanHtml } from '../feeds/clean.ts';
 import type { Language } from '../text/language.ts';
 import { sentencesIn } from '../text/sentencesIn.ts';
-import { senseOf } from './sense.ts';
+import { Senses } from './sense.ts';
 import type { LinkTarget } from './targets.ts';
 import { textRuns, type TextRun } from './textRuns.ts';
 
@@ -52,8 +52,9 @@ export function proposeLinks(
       else byStem.set(first, [{ target, phrase }]);
     }
   // An own post is only worth a link where the word clearly means its subject.
+  const senses = new Senses(language);
   const found = runs
-    .flatMap((run) => occurrencesIn(run, byStem, language))
+    .flatMap((run) => occurrencesIn(run, byStem, senses, language))
     .filter(({ of, isClear }) => isClear || of === 'glossary');
   const words = runs.reduce((sum, run) => sum + (run.text.match(WORD)?.length ?? 0), 0);
   return chosen(found, Math.max(FEW, Math.floor(words / WORDS_PER_LINK)));
@@ -63,6 +64,7 @@ export function proposeLinks(
 function occurrencesIn(
   run: TextRun,
   byStem: ReadonlyMap<string, { target: LinkTarget; phrase: string[] }[]>,
+  senses: Senses,
   language: Language
 ): LinkProposal[] {
   const sentences = sentencesIn(run.text);
@@ -89,15 +91,10 @@ function occurrencesIn(
         const sentence = sentences.find((s) => s.from <= from && from < s.to)?.text ?? run.text;
         const { of, url, title, isPaid, meaning } = target;
         const known = target.remembered.get(word.toLowerCase());
-        const { isClear, shared } = senseOf(
-          word,
-          run.text,
-          {
-            here: `${meaning.here} ${known?.here ?? ''}`,
-            elsewhere: `${meaning.elsewhere} ${known?.elsewhere ?? ''}`
-          },
-          language
-        );
+        const { isClear, shared } = senses.of(word, run.text, {
+          here: `${meaning.here} ${known?.here ?? ''}`,
+          elsewhere: `${meaning.elsewhere} ${known?.elsewhere ?? ''}`
+        });
         found.push({
           ...{ of, url, title, isPaid, word, from, isClear },
           paragraph: run.text,

@@ -24,30 +24,38 @@ const ALIKE = 0.35;
 /** Words up to this rank mean many things. */
 const EVERYDAY = 6000;
 
-/**
- * Tells by its neighbours whether a word means here what a link is for: by words that both texts have, and by
- * how alike their words are in topic (English alone).
- * @param word as it is written
- * @param neighbours the text around it
- */
-export function senseOf(
-  word: string,
-  neighbours: string,
-  { here, elsewhere }: Meaning,
-  language: Language
-): Sense {
-  const around = read(neighbours, word, language);
-  const known = read(here, word, language);
-  const other = read(elsewhere, word, language);
-  const shared = sharedBy(around, known);
-  if (known.stems.size === 0 && other.stems.size === 0)
-    return { isClear: !isEveryday(word), shared };
-  const speaksFor = weightOf(shared) + likeness(around, known);
-  const speaksAgainst = weightOf(sharedBy(around, other)) + likeness(around, other);
-  const isClear =
-    (shared.length > 0 || likeness(around, known) >= ALIKE || known.stems.size === 0) &&
-    speaksFor >= speaksAgainst;
-  return { isClear, shared };
+/** Tells meanings apart; texts that are asked for again are read once. */
+export class Senses {
+  readonly #read = new Map<string, Read>();
+
+  constructor(private readonly language: Language) {}
+
+  /**
+   * Tells by its neighbours whether a word means here what a link is for: by words that both texts have, and by
+   * how alike their words are in topic (English alone).
+   * @param word as it is written
+   * @param neighbours the text around it
+   */
+  of(word: string, neighbours: string, { here, elsewhere }: Meaning): Sense {
+    const [around, known, other] = [neighbours, here, elsewhere].map((text) =>
+      without(this.#reading(text), word, this.language)
+    ) as [Read, Read, Read];
+    const shared = sharedBy(around, known);
+    if (known.stems.size === 0 && other.stems.size === 0)
+      return { isClear: !isEveryday(word), shared };
+    const alike = likeness(around, known);
+    const speaksFor = weightOf(shared) + alike;
+    const speaksAgainst = weightOf(sharedBy(around, other)) + likeness(around, other);
+    const isClear =
+      (shared.length > 0 || alike >= ALIKE || known.stems.size === 0) && speaksFor >= speaksAgainst;
+    return { isClear, shared };
+  }
+
+  #reading(text: string): Read {
+    const known = this.#read.get(text) ?? read(text, this.language);
+    this.#read.set(text, known);
+    return known;
+  }
 }
 
 /** Whether a word is in so common use that it may well mean something else; several words seldom do. */
@@ -63,17 +71,31 @@ interface Read {
   topic: Float64Array;
 }
 
-function read(text: string, without: string, language: Language): Read {
-  const left = new Set(contentStems(wordsOf(without), language));
+function read(text: string, language: Language): Read {
   const topic = new Float64Array(VECTOR_SIZE - FROM);
   const stems = new Map<string, string>();
   for (const word of wordsOf(text)) {
     const [stem] = contentStems([word], language);
-    if (stem === undefined || left.has(stem) || stems.has(stem)) continue;
+    if (stem === undefined || stems.has(stem)) continue;
     stems.set(stem, word);
-    if (language.code === 'en') addVector(word, topic, rarity(word), FROM, VECTOR_SIZE);
+    addTopic(word, topic, 1, language);
   }
   return { stems, topic };
+}
+
+/** The same text without a word: it speaks for nothing itself. */
+function without({ stems, topic }: Read, words: string, language: Language): Read {
+  const left = { stems: new Map(stems), topic: topic.slice() };
+  for (const stem of contentStems(wordsOf(words), language)) {
+    const word = stems.get(stem);
+    if (word === undefined || !left.stems.delete(stem)) continue;
+    addTopic(word, left.topic, -1, language);
+  }
+  return left;
+}
+
+function addTopic(word: string, topic: Float64Array, sign: 1 | -1, language: Language): void {
+  if (language.code === 'en') addVector(word, topic, sign * rarity(word), FROM, VECTOR_SIZE);
 }
 
 /** From 0 for words that stand in any text to 1 for rare ones. */
