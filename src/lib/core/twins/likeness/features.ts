@@ -112,8 +112,13 @@ export function compare(video: Weighed, post: Weighed, { rarity }: Corpus): Like
     days: v.day === null || p.day === null ? null : p.day - v.day,
     part: partsOf(v, p),
     language: isKnown ? (v.language === p.language ? 'same' : 'other') : 'unknown',
-    samePicture: [...video.pictures].some((picture) => post.pictures.has(picture))
+    samePicture: haveOne(video.pictures, post.pictures)
   };
+}
+
+function haveOne(some: ReadonlySet<string>, others: ReadonlySet<string>): boolean {
+  if (others.size > 0) for (const one of some) if (others.has(one)) return true;
+  return false;
 }
 
 function partsOf({ part: a }: Told, { part: b }: Told): Likeness['part'] {
