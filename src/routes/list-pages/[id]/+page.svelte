@@ -23,7 +23,7 @@
   </EmptyState>
 {:else if view.page}
   <div class="h-full overflow-y-auto">
-    <div class="mx-auto flex max-w-7xl flex-col gap-3 px-3 py-3">
+    <div class="mx-auto flex max-w-7xl flex-col gap-3 px-3 py-3 max-lg:pb-20">
       <header class="flex flex-wrap items-center gap-3">
         <a href="/list-pages" class="text-sm underline">List pages</a>
         <h1 class="line-clamp-2 min-w-0 flex-1 text-lg leading-tight font-semibold">{title}</h1>
