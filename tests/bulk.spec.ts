@@ -73,6 +73,10 @@ test('posts of a selection are tagged, published and scheduled as one job, and u
   await open();
   const dialog = page.getByRole('dialog', { name: 'Publish, schedule or tag' });
   await dialog.getByRole('radio', { name: 'Schedule 1 draft' }).check();
+  // What no pace can be is put right.
+  await dialog.getByLabel('Posts a week').fill('0');
+  await dialog.getByLabel('Posts a week').press('Tab');
+  await expect(dialog.getByLabel('Posts a week')).toHaveValue('1');
   await dialog.getByLabel('First day').fill('2030-09-02');
   await expect(dialog.getByRole('status')).toContainText(/2 Sept? 2030, 09:00, your time\s+zone/);
   await dialog.getByRole('button', { name: 'Schedule 1 draft' }).click();

@@ -7,7 +7,7 @@ import { db } from '../src/lib/data/db.ts';
 import { patchPlace } from '../src/lib/data/places.ts';
 import { deliverEntry, undoEntry } from '../src/lib/delivery/deliverEntry.ts';
 import { pairAgain } from '../src/lib/workers/pairAgain.ts';
-import { decideComments } from '../src/lib/work/comments.ts';
+import { decideComments, readCommentsOf } from '../src/lib/work/comments.ts';
 import { readPlaces } from '../src/lib/work/read.ts';
 import { connectBoth } from './connected.ts';
 import { outside, sendAsUsual, sendStraight } from './outside.ts';
@@ -112,4 +112,21 @@ test('one that is gone from the channel goes from the post', async () => {
     (await read()).filter((c) => c.isGone).map((c) => c.author),
     ['Tamsin Okoro']
   );
+});
+
+test('comments that cannot be read are told, and read next time', async () => {
+  const { read } = await begin('ask');
+  await write('Marek Lindqvist', 'Thank you.');
+  await readPlaces();
+  const [channel] = await db.places.where({ kind: 'channel' }).toArray();
+  // The feed of one video is no longer where it was.
+  const video = await db.items.filter((i) => i.url.endsWith('/winding-a-warp')).first();
+  await db.items.update(video!.id, {
+    replies: { url: `${hosts.origin}/channel/gone.xml`, count: 9 }
+  });
+  const { signal } = new AbortController();
+  assert.equal(await readCommentsOf(channel!, signal, () => {}), 1);
+  assert.equal((await read()).length, 5);
+  await readPlaces();
+  assert.equal(await readCommentsOf(channel!, signal, () => {}, true), 0);
 });

@@ -31,15 +31,16 @@ const countsSchema = z.record(z.string(), z.number()).default({});
  * Reads what was written under the videos of a channel that have a post, where its number is another than is
  * known, and brings posts up to date with it.
  * @param isAsked all of them, whatever their number
+ * @returns how many videos' comments could not be read; they are read again next time
  */
 export async function readCommentsOf(
   channel: Place,
   signal: AbortSignal,
   report: Report,
   isAsked = false
-): Promise<void> {
+): Promise<number> {
   const rule = channel.comments ?? 'off';
-  if (rule === 'off') return;
+  if (rule === 'off') return 0;
   const known = await readSetting('commentCounts', countsSchema);
   const videos = (await itemsOf([channel.id])).filter(
     ({ id, replies }) =>
@@ -50,6 +51,7 @@ export async function readCommentsOf(
   const now = new Date().toISOString();
   const choose = (comment: Comment) =>
     rule === 'always' && !hasLinks(comment) ? ('bring' as const) : ('open' as const);
+  let failed = 0;
   for (const [i, video] of toRead.entries()) {
     report(`Comments: ${i + 1} of ${toRead.length}`, i / toRead.length);
     const read = await coreWorker().readComments(
@@ -58,8 +60,11 @@ export async function readCommentsOf(
       proxy(pageFetcher(signal))
     );
     signal.throwIfAborted();
-    // One feed that cannot be read keeps nothing from the others; it is read again next time.
-    if (read.problem) continue;
+    // One feed that cannot be read keeps nothing from the others.
+    if (read.problem) {
+      failed++;
+      continue;
+    }
     const isWhole = read.isWhole || read.comments.length >= (video.replies?.count ?? Infinity);
     await saveComments(video.id, read.comments, isWhole, choose, now);
     known[video.id] = video.replies?.count ?? read.comments.length;
@@ -67,12 +72,18 @@ export async function readCommentsOf(
   await saveSetting('commentCounts', known);
   // A post that came since shows what was chosen before, too.
   await citeInPosts([...(await videosWithShown()), ...toRead.map((video) => video.id)]);
+  return failed;
 }
 
-/** Reads the comments of every channel that has them brought over, now. */
-export async function readAllComments(signal: AbortSignal, report: Report): Promise<void> {
+/**
+ * Reads the comments of every channel that has them brought over, now.
+ * @returns how many videos' comments could not be read
+ */
+export async function readAllComments(signal: AbortSignal, report: Report): Promise<number> {
+  let failed = 0;
   for (const place of await allPlaces())
-    if (place.kind === 'channel') await readCommentsOf(place, signal, report, true);
+    if (place.kind === 'channel') failed += await readCommentsOf(place, signal, report, true);
+  return failed;
 }
 
 /** A decision that is written down, while posts follow. */

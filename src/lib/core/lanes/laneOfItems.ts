@@ -12,6 +12,9 @@ export interface Spread {
   firstDay: string | null;
 }
 
+/** What is proposed at first. */
+export const TWO_A_WEEK: Readonly<Spread> = { aWeek: 2, hour: 9, firstDay: null };
+
 /** Minutes between two that go out on one day. */
 const GAP = 60;
 

@@ -88,10 +88,15 @@ export class CommentsState {
   }
 
   async read(): Promise<void> {
-    const { problem } = await attempt(() => runTask('Reading comments', readAllComments));
+    const { value: failed, problem } = await attempt(() =>
+      runTask('Reading comments', readAllComments)
+    );
     if (problem) {
       const { what, todo } = problemMessage(problem);
       deck.say(`${what} ${todo}`);
+    } else if (failed > 0) {
+      const videos = plural(failed, 'video', 'videos');
+      deck.say(`Comments on ${videos} could not be read. Refresh again in a while.`);
     } else deck.say('Comments are up to date.');
   }
 }

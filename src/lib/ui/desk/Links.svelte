@@ -1,6 +1,7 @@
 <script lang="ts">
   import type { LinkProposal } from '$lib/core/links/propose.ts';
   import { plural } from '$lib/ui/messages.ts';
+  import ProblemNote from '$lib/ui/ProblemNote.svelte';
   import type { Desk } from './deskState.svelte.ts';
   import { Links } from './linksState.svelte.ts';
   import { showInText } from './showInText.ts';
@@ -26,7 +27,9 @@
 
 <section aria-labelledby="links-title" class="flex flex-col gap-2 text-sm">
   <h2 id="links-title" class="text-base font-semibold">Links</h2>
-  {#if links.found === null}
+  {#if links.problem}
+    <ProblemNote problem={links.problem} item="Links" />
+  {:else if links.found === null}
     <p class="text-quiet">Reading…</p>
   {:else if links.found.length === 0}
     <p class="text-quiet">

@@ -1,4 +1,5 @@
 import type { LinkProposal } from '$lib/core/links/propose.ts';
+import type { Problem } from '$lib/core/model/place.ts';
 import { plural } from '$lib/core/text/plural.ts';
 import { follow } from '$lib/data/live.ts';
 import { allGlossary, rememberLinks } from '$lib/data/glossary.ts';
@@ -15,6 +16,8 @@ const nameOf = ({ url, paragraph, from }: LinkProposal): string => `${url} ${par
 /** Links that the text on the desk may have, and which of them are to go in. */
 export class Links {
   found = $state.raw<LinkProposal[] | null>(null);
+  /** Why none could be looked for. */
+  problem = $state.raw<Problem | null>(null);
   /** What the user chose otherwise than proposed. */
   #turned = $state<ReadonlySet<string>>(new Set());
   #glossary = $state.raw<unknown>(null);
@@ -59,8 +62,10 @@ export class Links {
     const { video, blogId } = this.desk;
     if (!video) return;
     const of = { html, videoId: video.id, language: video.language };
-    const { value } = await attempt(() => findLinks(of, blogId));
-    if (html === this.#html()) this.found = value ?? [];
+    const { value, problem } = await attempt(() => findLinks(of, blogId));
+    if (html !== this.#html()) return;
+    this.found = value;
+    this.problem = problem;
   }
 
   /** Puts the chosen links into the text. */

@@ -1,17 +1,17 @@
 <script lang="ts">
   import { goto } from '$app/navigation';
-  import { evenWeekdays } from '$lib/core/lanes/laneOfItems.ts';
+  import { evenWeekdays, TWO_A_WEEK } from '$lib/core/lanes/laneOfItems.ts';
   import type { LaneTarget } from '$lib/core/lanes/lane.ts';
   import { canPublish } from '$lib/core/model/place.ts';
   import type { Half } from '$lib/core/model/twin.ts';
   import { placesOfKind } from '$lib/data/places.ts';
   import Choice from '$lib/ui/Choice.svelte';
-  import CountField from '$lib/ui/CountField.svelte';
   import { deck } from '$lib/ui/deck.svelte.ts';
   import { live } from '$lib/ui/live.svelte.ts';
   import { formatDate, plural } from '$lib/ui/messages.ts';
   import { makeMany } from '$lib/work/lanes/makeMany.ts';
   import { attempt } from '$lib/work/tasks.svelte.ts';
+  import SpreadFields from './SpreadFields.svelte';
 
   interface Props {
     /** What something is made of. */
@@ -41,28 +41,22 @@
   // svelte-ignore state_referenced_locally
   let status = $state<LaneTarget['status']>(what === 'post' ? 'draft' : 'private');
   let when = $state<'approved' | 'spread'>('approved');
-  let aWeek = $state<number | null>(2);
-  let hour = $state<number | null>(9);
-  let firstDay = $state('');
+  let spread = $state({ ...TWO_A_WEEK });
   let isDone = false;
 
   $effect(() => dialog?.showModal());
 
   const DAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'];
-  const days = $derived(evenWeekdays(aWeek ?? 1).map((day) => DAYS[day - 1]));
+  const days = $derived(evenWeekdays(spread.aWeek ?? 1).map((day) => DAYS[day - 1]));
 
   async function make() {
     const name = `${what === 'post' ? 'Posts' : 'Videos'} of ${source}, ${formatDate(new Date().toISOString())}`;
-    const spread = {
-      aWeek: when === 'spread' ? (aWeek ?? 1) : null,
-      hour: hour ?? 9,
-      firstDay: when === 'spread' ? firstDay || null : null
-    };
+    const wanted = when === 'spread' ? $state.snapshot(spread) : { ...TWO_A_WEEK, aWeek: null };
     const ids = halves.map((half) => half.id);
     isDone = true;
     dialog?.close();
     const { value: run, problem } = await attempt(() =>
-      makeMany(ids, name, { placeId, status }, spread)
+      makeMany(ids, name, { placeId, status }, wanted)
     );
     const left = run ? run.dropped + run.failed : 0;
     const said =
@@ -131,13 +125,7 @@
       bind:value={when}
     />
     {#if when === 'spread'}
-      <div class="grid grid-cols-2 gap-3 sm:grid-cols-3">
-        <CountField label="{what === 'post' ? 'Posts' : 'Videos'} a week" bind:value={aWeek} />
-        <CountField label="From (hour)" bind:value={hour} />
-        <label class="flex flex-col gap-1"
-          >First day <input class="field" type="date" bind:value={firstDay} /></label
-        >
-      </div>
+      <SpreadFields what={what === 'post' ? 'Posts' : 'Videos'} bind:spread />
       <p class="text-sm text-quiet">{days.join(', ')}, your time zone.</p>
     {/if}
   {/if}

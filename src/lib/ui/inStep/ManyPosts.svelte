@@ -1,10 +1,10 @@
 <script lang="ts">
   import type { Twin } from '$lib/core/model/twin.ts';
+  import { TWO_A_WEEK } from '$lib/core/lanes/laneOfItems.ts';
   import Choice from '$lib/ui/Choice.svelte';
-  import CountField from '$lib/ui/CountField.svelte';
   import { deck } from '$lib/ui/deck.svelte.ts';
   import Names from '$lib/ui/desk/Names.svelte';
-  import { formatDateTime, plural } from '$lib/ui/messages.ts';
+  import { formatDateTime, plural, problemMessage } from '$lib/ui/messages.ts';
   import {
     approveMany,
     changePosts,
@@ -14,6 +14,7 @@
     type PostsAction
   } from '$lib/work/manyPosts.ts';
   import { attempt, runTask } from '$lib/work/tasks.svelte.ts';
+  import SpreadFields from './SpreadFields.svelte';
 
   let { twins, onclose }: { twins: readonly Twin[]; onclose: (isDone: boolean) => void } = $props();
   let dialog = $state<HTMLDialogElement>();
@@ -34,10 +35,7 @@
   const what = $derived(wished ?? options[0]?.[0] ?? 'tag');
   let add = $state<string[]>([]);
   let remove = $state<string[]>([]);
-  let aWeek = $state<number | null>(2);
-  let hour = $state<number | null>(9);
-  let firstDay = $state('');
-  const spread = $derived({ aWeek: aWeek ?? 1, hour: hour ?? 9, firstDay: firstDay || null });
+  let spread = $state({ ...TWO_A_WEEK });
   const dates = $derived(what === 'schedule' ? datesOf(spread, hidden.length, Date.now()) : []);
   const label = $derived(options.find(([value]) => value === what)?.[1] ?? '');
   const isReady = $derived(
@@ -63,10 +61,13 @@
         }`
       );
     }
-    const { value: done } = await attempt(() =>
+    const { value: done, problem } = await attempt(() =>
       runTask(label, (signal, report) => changePosts(some, action, signal, report))
     );
-    if (!done) return deck.say('Nothing was changed. The journal says why.');
+    if (problem) {
+      const { what: why, todo } = problemMessage(problem);
+      return deck.say(`${why} ${todo}`);
+    }
     const said = [`${plural(done.done, 'post', 'posts')} changed.`];
     if (done.waiting > 0) said.push(`${done.waiting} will be sent again in a moment.`);
     if (done.left > 0)
@@ -82,7 +83,7 @@
       case 'publish':
         return { do: 'publish' };
       case 'schedule':
-        return { do: 'schedule', spread };
+        return { do: 'schedule', spread: $state.snapshot(spread) };
       case 'tag':
         return { do: 'tag', add: $state.snapshot(add), remove: $state.snapshot(remove) };
     }
@@ -103,13 +104,7 @@
     bind:value={() => what, (value) => (wished = value)}
   />
   {#if what === 'schedule'}
-    <div class="grid grid-cols-2 gap-3 sm:grid-cols-3">
-      <CountField label="Posts a week" bind:value={aWeek} />
-      <CountField label="From (hour)" bind:value={hour} />
-      <label class="flex flex-col gap-1"
-        >First day <input class="field" type="date" bind:value={firstDay} /></label
-      >
-    </div>
+    <SpreadFields what="Posts" bind:spread />
     <p class="text-sm text-quiet" role="status">
       {dates.length > 1 ? `From ${at(dates[0])} to ${at(dates.at(-1))}` : at(dates[0])}, your time
       zone. The blog publishes them at these times, whether this application is open or not.
