@@ -46,6 +46,7 @@ export class Updates {
   hashtags = $state.raw<ReadonlyMap<string, Hashtag[]>>(new Map());
   tagLists = $state<TagLists>({ own: [], banned: [] });
   #turn = 0;
+  #hashtagsTurn = 0;
   readonly autosave = new Autosave<UpdateFields>({
     name: () => (this.item ? `updates/${this.item.id}` : ''),
     read: () => {
@@ -141,21 +142,25 @@ export class Updates {
   }
 
   async readHashtags(): Promise<void> {
+    const turn = ++this.#hashtagsTurn;
     const terms = this.proposals?.terms ?? [];
     const lists = $state.snapshot(this.tagLists) as TagLists;
-    const found = new Map<string, Hashtag[]>();
-    for (const network of this.networks) {
-      if (network.limits.hashtags === 0) continue;
-      const names = [...lists.own.map((t) => t.replace(/^#/, '')), ...terms].map((t) =>
-        t.replaceAll(' ', '').toLowerCase()
-      );
-      const { value } = await attempt(async () =>
-        new UpdateNetwork(network, await readKey(network.id)).tagCounts(names)
-      );
-      const uses = value ?? new Map<string, number>();
-      found.set(network.id, await updatesWorker().hashtags(terms, network.limits, uses, lists));
-    }
-    this.hashtags = found;
+    const names = [...lists.own.map((t) => t.replace(/^#/, '')), ...terms].map((t) =>
+      t.replaceAll(' ', '').toLowerCase()
+    );
+    const found = await Promise.all(
+      this.networks
+        .filter((network) => network.limits.hashtags !== 0)
+        .map(async (network): Promise<[string, Hashtag[]]> => {
+          const { value } = await attempt(async () =>
+            new UpdateNetwork(network, await readKey(network.id)).tagCounts(names)
+          );
+          const uses = value ?? new Map<string, number>();
+          return [network.id, await updatesWorker().hashtags(terms, network.limits, uses, lists)];
+        })
+    );
+    // An earlier reading that a slow network kept must not undo a later one.
+    if (turn === this.#hashtagsTurn) this.hashtags = new Map(found);
   }
 
   /** Keeps the user's lists of hashtags and proposes anew by them. */
