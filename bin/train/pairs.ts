@@ -29,7 +29,7 @@ function examples(model: PairModel, stage: keyof PairModel): Example[] {
     const truth = new Map(catalogue.truth.map((t) => [`${t.video} ${t.post}`, t.relation]));
     const relationOf = ({ video, post }: Compared) =>
       truth.get(`${corpus.videos[video]!.item.id} ${corpus.posts[post]!.item.id}`);
-    const all = compareAll(corpus, () => false, model);
+    const all = compareAll(corpus, () => false, { model, keeps: 'all' });
     if (stage === 'leftOver')
       return leftOvers(all, bestWhole(all), corpus).map(({ pair, features }) => ({
         features,

@@ -3,7 +3,7 @@ import type { Told } from './told.ts';
 import { isOtherLanguage, translate, type Dictionaries } from './translate.ts';
 
 /** Of each item: so many of the other side are compared with it. */
-const OF_POST = 12;
+const OF_POST = 9;
 const OF_VIDEO = 6;
 /** Words of a text that it is looked up by, the rarest first. */
 const LOOKED_UP = 28;
@@ -20,57 +20,89 @@ export interface Candidate {
 const commonIn = (videos: number): number => Math.max(40, Math.min(150, videos / 10));
 
 /**
- * Pairs that have rare words in common, by an index of words: never all against all. Words that many videos say are
- * not looked up.
- * @param dictionaries where given, only pairs of two languages are looked for
+ * Finds pairs that have rare words in common, by an index of words: never all against all. Words that many videos say
+ * are not looked up.
  */
-export function candidatesIn(
-  { videos, posts, rarity, terms }: Corpus,
-  dictionaries?: Dictionaries
-): Candidate[] {
-  const translated = dictionaries && new Set([...dictionaries.keys()].map((n) => n.split('>')[1]));
-  const index = indexOf(videos, rarity, terms.size, dictionaries ?? new Map());
-  const common = commonIn(videos.length);
-  const sums = new Float32Array(videos.length);
-  const touched = new Int32Array(videos.length);
-  const ofPosts = new BestOf(posts.length, OF_POST);
-  const ofVideos = new BestOf(videos.length, OF_VIDEO);
-  for (let post = 0; post < posts.length; post++) {
-    if (translated && !translated.has(posts[post]!.language)) continue;
-    let count = 0;
-    const { ids, weights } = keysOf(posts[post]!, rarity);
-    for (let k = 0; k < ids.length; k++) {
-      const [from, to] = [index.starts[ids[k]!]!, index.starts[ids[k]! + 1]!];
-      if (to - from > common) continue;
-      const weight = weights[k]!;
-      for (let i = from; i < to; i++) {
-        const video = index.videos[i]!;
-        if (sums[video] === 0) touched[count++] = video;
-        sums[video]! += weight * index.weights[i]!;
+export class CandidateFinder {
+  readonly #corpus: Corpus;
+  readonly #ofVideos: readonly Keys[];
+  readonly #ofPosts: readonly Keys[];
+  readonly #nearInTime: readonly Candidate[];
+
+  constructor(corpus: Corpus) {
+    const { videos, posts, rarity } = corpus;
+    this.#corpus = corpus;
+    this.#ofVideos = videos.map((video) => keysOf(video, rarity));
+    this.#ofPosts = posts.map((post) => keysOf(post, rarity));
+    this.#nearInTime = nearInTime(videos, posts);
+  }
+
+  /**
+   * @param dictionaries where given, only pairs of two languages are looked for
+   * @returns post by post
+   */
+  find(dictionaries?: Dictionaries): Candidate[] {
+    const { videos, posts } = this.#corpus;
+    // A number for each pair: numbers are sorted and told apart faster than objects.
+    const codes: number[] = [];
+    const add = (video: number, post: number) => codes.push(post * videos.length + video);
+    const { ofPosts, ofVideos } = this.#lookUp(dictionaries);
+    ofPosts.each((post, video) => add(video, post));
+    ofVideos.each(add);
+    for (const { video, post } of this.#nearInTime) add(video, post);
+    const sorted = Float64Array.from(codes).sort();
+    const all: Candidate[] = [];
+    for (let i = 0; i < sorted.length; i++) {
+      const code = sorted[i]!;
+      if (code === sorted[i - 1]) continue;
+      const post = Math.floor(code / videos.length);
+      const video = code - post * videos.length;
+      if (!dictionaries || isOtherLanguage(videos[video]!, posts[post]!)) all.push({ video, post });
+    }
+    return all;
+  }
+
+  #lookUp(dictionaries?: Dictionaries): { ofPosts: BestOf; ofVideos: BestOf } {
+    const { videos, posts, rarity, terms } = this.#corpus;
+    const translated =
+      dictionaries && new Set([...dictionaries.keys()].map((n) => n.split('>')[1]));
+    const keys = dictionaries
+      ? this.#ofVideos.map((own, at) => withTranslated(own, videos[at]!, rarity, dictionaries))
+      : this.#ofVideos;
+    const index = indexOf(keys, terms.size);
+    const common = commonIn(videos.length);
+    const sums = new Float32Array(videos.length);
+    const touched = new Int32Array(videos.length);
+    const ofPosts = new BestOf(posts.length, OF_POST);
+    const ofVideos = new BestOf(videos.length, OF_VIDEO);
+    for (let post = 0; post < posts.length; post++) {
+      if (translated && !translated.has(posts[post]!.language)) continue;
+      let count = 0;
+      const { ids, weights } = this.#ofPosts[post]!;
+      for (let k = 0; k < ids.length; k++) {
+        const [from, to] = [index.starts[ids[k]!]!, index.starts[ids[k]! + 1]!];
+        if (to - from > common) continue;
+        const weight = weights[k]!;
+        for (let i = from; i < to; i++) {
+          const video = index.videos[i]!;
+          if (sums[video] === 0) touched[count++] = video;
+          sums[video]! += weight * index.weights[i]!;
+        }
+      }
+      for (let i = 0; i < count; i++) {
+        const video = touched[i]!;
+        const sum = sums[video]!;
+        ofPosts.offer(post, video, sum);
+        ofVideos.offer(video, post, sum);
+        sums[video] = 0;
       }
     }
-    for (let i = 0; i < count; i++) {
-      const video = touched[i]!;
-      const sum = sums[video]!;
-      ofPosts.offer(post, video, sum);
-      ofVideos.offer(video, post, sum);
-      sums[video] = 0;
-    }
+    return { ofPosts, ofVideos };
   }
-  const found = new Map<number, Candidate>();
-  const add = (video: number, post: number) =>
-    found.set(video * posts.length + post, { video, post });
-  ofPosts.each((post, video) => add(video, post));
-  ofVideos.each(add);
-  for (const { video, post } of nearInTime(videos, posts)) add(video, post);
-  const all = [...found.values()];
-  return dictionaries
-    ? all.filter(({ video, post }) => isOtherLanguage(videos[video]!, posts[post]!))
-    : all;
 }
 
-/** Of each of many owners the few others that are worth most. */
-class BestOf {
+/** Of each of many owners the few others that are worth most. Worths are above 0. */
+export class BestOf {
   readonly #others: Int32Array;
   readonly #worths: Float32Array;
   readonly #size: number;
@@ -107,13 +139,7 @@ interface Index {
   weights: Float32Array;
 }
 
-function indexOf(
-  videos: readonly Told[],
-  rarity: Float32Array,
-  size: number,
-  dictionaries: Dictionaries
-): Index {
-  const keys = videos.map((video) => keysInAll(video, rarity, dictionaries));
+function indexOf(keys: readonly Keys[], size: number): Index {
   const starts = new Int32Array(size + 1);
   for (const { ids } of keys) for (const id of ids) starts[id + 1]!++;
   for (let id = 0; id < size; id++) starts[id + 1]! += starts[id]!;
@@ -157,31 +183,17 @@ function nearInTime(videos: readonly Told[], posts: readonly Told[]): Candidate[
 
 /** What an item is looked up by, and how much each word counts. */
 interface Keys {
-  ids: number[];
-  weights: number[];
-}
-
-/** The same with the words that posts in other languages have for it. */
-function keysInAll(video: Told, rarity: Float32Array, dictionaries: Dictionaries): Keys {
-  const keys = keysOf(video, rarity);
-  for (const name of dictionaries.keys()) {
-    const [from, to = ''] = name.split('>');
-    if (from !== video.language) continue;
-    for (const id of translate(video, to, dictionaries)?.title ?? []) {
-      if (keys.ids.includes(id)) continue;
-      keys.ids.push(id);
-      keys.weights.push(TITLE * rarity[id]!);
-    }
-  }
-  return keys;
+  ids: readonly number[];
+  weights: readonly number[];
 }
 
 function keysOf({ title, names, tags, text, often }: Told, rarity: Float32Array): Keys {
-  const keys: Keys = { ids: [], weights: [] };
+  const ids: number[] = [];
+  const weights: number[] = [];
   const add = (id: number, weight: number) => {
     if (weight <= 0) return;
-    keys.ids.push(id);
-    keys.weights.push(weight);
+    ids.push(id);
+    weights.push(weight);
   };
   for (const id of title) add(id, TITLE * rarity[id]!);
   for (const id of names) add(id, NAME * rarity[id]!);
@@ -190,5 +202,26 @@ function keysOf({ title, names, tags, text, often }: Told, rarity: Float32Array)
   for (let i = 0; i < text.length; i++)
     rarest.offer(0, i, rarity[text[i]!]! ** 2 * Math.min(2, often[i]!));
   rarest.each((_, i) => add(text[i]!, rarity[text[i]!]! ** 2 * Math.min(2, often[i]!)));
-  return keys;
+  return { ids, weights };
+}
+
+/** The same with the words that posts in other languages have for it. */
+function withTranslated(
+  own: Keys,
+  video: Told,
+  rarity: Float32Array,
+  dictionaries: Dictionaries
+): Keys {
+  const ids = [...own.ids];
+  const weights = [...own.weights];
+  for (const name of dictionaries.keys()) {
+    const [from, to = ''] = name.split('>');
+    if (from !== video.language) continue;
+    for (const id of translate(video, to, dictionaries)?.title ?? []) {
+      if (ids.includes(id)) continue;
+      ids.push(id);
+      weights.push(TITLE * rarity[id]!);
+    }
+  }
+  return { ids, weights };
 }

@@ -1,10 +1,18 @@
 import type { Relation } from '../../model/tie.ts';
 import { chance as chanceOf, score, type Scorer } from '../../text/scorer.ts';
 import { assign } from './assign.ts';
-import { candidatesIn, type Candidate } from './candidates.ts';
+import { BestOf, CandidateFinder, type Candidate } from './candidates.ts';
 import type { Compared } from './compared.ts';
 import { corpusOf, type Corpus } from './corpus.ts';
-import { compare, featuresOf, rivalFeatures, weigh, type Weighed } from './features.ts';
+import {
+  Comparer,
+  featuresOf,
+  rivalFeatures,
+  weigh,
+  withTitle,
+  type Likeness,
+  type Weighed
+} from './features.ts';
 import { isClip, leftOvers } from './leftOver.ts';
 import { reasonsFor, type Reason } from './reasons.ts';
 import type { Told, ToldItem } from './told.ts';
@@ -22,15 +30,18 @@ export const PAIR_MODEL: PairModel = weights;
 /**
  * Compares what may belong together. Time grows with the number of items, not of their pairs. Where some pairs of two
  * languages are certain, what they call things is learned from them, and all are compared once more.
+ * @param refused pairs that are left out
+ * @param options `keeps`: what is returned, those that may come to anything or all
  */
 export function compareAll(
   corpus: Corpus,
   refused: (videoId: string, postId: string) => boolean,
-  model: PairModel = PAIR_MODEL
+  { model = PAIR_MODEL, keeps = 'close' }: { model?: PairModel; keeps?: Comparing['keeps'] } = {}
 ): Compared[] {
   const comparing: Comparing = {
     corpus,
     model,
+    keeps,
     videos: corpus.videos.map((told) => weigh(told, corpus)),
     posts: corpus.posts.map((told) => weigh(told, corpus))
   };
@@ -38,7 +49,8 @@ export function compareAll(
     isOtherLanguage(corpus.videos[video]!, corpus.posts[post]!);
   const isAllowed = ({ video, post }: Candidate) =>
     !refused(corpus.videos[video]!.item.id, corpus.posts[post]!.item.id);
-  const candidates = candidatesIn(corpus).filter(isAllowed);
+  const finder = new CandidateFinder(corpus);
+  const candidates = finder.find().filter(isAllowed);
   const ofOneLanguage = compareOnce(
     comparing,
     candidates.filter((c) => !isOther(c))
@@ -53,46 +65,106 @@ export function compareAll(
     known = likely.length;
     const dictionaries = learnDictionaries(corpus, likely);
     if (dictionaries.size === 0) return all;
-    const found = candidatesIn(corpus, dictionaries).filter(isAllowed);
+    const found = finder.find(dictionaries).filter(isAllowed);
     translated = compareOnce(comparing, found, dictionaries);
   }
 }
 /** From which chance on a pair may teach what words mean in another language, and how often that is done. */
 const LIKELY = 0.6;
 const ROUNDS = 2;
-const MORE = 1.1;
+const MORE = 1.2;
 
 interface Comparing {
   corpus: Corpus;
   model: PairModel;
+  keeps: 'close' | 'all';
   videos: readonly Weighed[];
   posts: readonly Weighed[];
 }
 
 /** Each pair by itself. */
 function compareOnce(
-  { corpus, model, videos, posts }: Comparing,
+  { corpus, model, videos, posts, keeps }: Comparing,
   candidates: readonly Candidate[],
   dictionaries: Dictionaries = new Map()
 ): Compared[] {
-  const translated = new Map<string, Weighed | null>();
-  const inLanguageOf = (video: number, post: Told): Weighed => {
-    const name = `${video} ${post.language}`;
-    let weighed = translated.get(name);
-    if (weighed === undefined) {
-      const told = translate(corpus.videos[video]!, post.language, dictionaries);
-      weighed = told && weigh(told, corpus);
-      translated.set(name, weighed);
-    }
-    return weighed ?? videos[video]!;
+  const translated = new Map<string, (Weighed | undefined)[]>();
+  const inLanguageOf = (video: number, { language }: Told): Weighed => {
+    let known = translated.get(language);
+    if (!known) translated.set(language, (known = Array.from(videos, () => undefined)));
+    return (known[video] ??= translateWeighed(videos[video]!, language, dictionaries, corpus));
   };
-  return candidates.map(({ video, post }): Compared => {
+  const comparer = new Comparer(corpus);
+  const likenessOf = ({ video, post }: Candidate): Likeness => {
     const p = posts[post]!;
-    const v = dictionaries.size > 0 ? inLanguageOf(video, p.told) : videos[video]!;
-    const likeness = compare(v, p, corpus);
-    const alone = score(model.alone, featuresOf(likeness));
-    return { video, post, likeness, alone, beside: 0, ofVideo: null, ofPost: null, near: 'none' };
+    return comparer.compare(
+      dictionaries.size > 0 ? inLanguageOf(video, p.told) : videos[video]!,
+      p
+    );
+  };
+  const alone = new Float64Array(candidates.length);
+  const apart = new Float64Array(candidates.length);
+  for (let i = 0; i < candidates.length; i++) {
+    const likeness = likenessOf(candidates[i]!);
+    alone[i] = score(model.alone, featuresOf(likeness));
+    apart[i] = daysApart(likeness);
+  }
+  // All of them with all that they have in common would take hundreds of megabytes.
+  const kept =
+    keeps === 'all' ? candidates.keys() : closest(candidates, alone, apart, videos, posts);
+  return Array.from(kept, (at): Compared => {
+    const { video, post } = candidates[at]!;
+    return {
+      video,
+      post,
+      likeness: likenessOf(candidates[at]!),
+      alone: alone[at]!,
+      beside: 0,
+      ofVideo: null,
+      ofPost: null,
+      near: 'none'
+    };
   });
+}
+
+function translateWeighed(
+  video: Weighed,
+  language: string,
+  dictionaries: Dictionaries,
+  corpus: Corpus
+): Weighed {
+  const told = translate(video.told, language, dictionaries);
+  return told ? withTitle(video, told, corpus) : video;
+}
+
+/** Of each item: so many of those that are most like it are kept, and whatever was published nearest to it. */
+const CLOSEST = 4;
+
+/** Places of the candidates that may come to anything: as pairs, or as the rivals of some. */
+function closest(
+  candidates: readonly Candidate[],
+  alone: Float64Array,
+  apart: Float64Array,
+  videos: readonly Weighed[],
+  posts: readonly Weighed[]
+): number[] {
+  const isKept = new Uint8Array(candidates.length);
+  for (const [side, owners] of [
+    ['video', videos.length],
+    ['post', posts.length]
+  ] as const) {
+    const best = new BestOf(owners, CLOSEST);
+    const nearest = new Float64Array(owners).fill(Infinity);
+    for (let i = 0; i < candidates.length; i++) {
+      const owner = candidates[i]![side];
+      best.offer(owner, i, chanceOf(alone[i]!));
+      nearest[owner] = Math.min(nearest[owner]!, apart[i]!);
+    }
+    best.each((_, i) => (isKept[i] = 1));
+    for (let i = 0; i < candidates.length; i++)
+      if (apart[i]! < Infinity && apart[i]! <= nearest[candidates[i]![side]]!) isKept[i] = 1;
+  }
+  return [...candidates.keys()].filter((i) => isKept[i]);
 }
 
 /** The best of one item, the next best, and the days to what was published next to it. */
@@ -120,14 +192,15 @@ function besideRivals(all: Compared[], { model, videos, posts }: Comparing): Com
         best.alone = pair.alone;
         best.pair = pair;
       } else if (pair.alone > best.second) best.second = pair.alone;
-      best.nearest = Math.min(best.nearest, apart(pair));
+      best.nearest = Math.min(best.nearest, daysApart(pair.likeness));
     }
     for (const pair of all) {
       const best = bests[pair[side]]!;
       const other = pair === best.pair ? best.second : best.alone;
       if (side === 'video') pair.ofVideo = Number.isFinite(other) ? other : null;
       else pair.ofPost = Number.isFinite(other) ? other : null;
-      if (apart(pair) <= best.nearest) pair.near = pair.near === 'none' ? side : 'both';
+      if (daysApart(pair.likeness) <= best.nearest)
+        pair.near = pair.near === 'none' ? side : 'both';
     }
   }
   for (const pair of all)
@@ -138,8 +211,7 @@ function besideRivals(all: Compared[], { model, videos, posts }: Comparing): Com
   return all;
 }
 
-const apart = ({ likeness }: Compared): number =>
-  likeness.days === null ? Infinity : Math.abs(likeness.days);
+const daysApart = ({ days }: Likeness): number => (days === null ? Infinity : Math.abs(days));
 
 /** A pair to look at. */
 export interface Proposal {
@@ -173,7 +245,7 @@ export function proposePairs(
   { refused, model = PAIR_MODEL }: Proposing
 ): Proposal[] {
   const corpus = corpusOf(videos, posts);
-  const all = compareAll(corpus, (v, p) => refused.has(`${v} ${p}`), model);
+  const all = compareAll(corpus, (v, p) => refused.has(`${v} ${p}`), { model });
   const made = bestWhole(all);
   const left = leftOvers(all, made, corpus).flatMap(({ pair, relation, features }) => {
     const chance = chanceOf(score(model.leftOver, features));
