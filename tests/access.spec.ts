@@ -12,7 +12,7 @@ import {
   togglePart
 } from './app.ts';
 import { makeArchive, retitle } from './archiveView.ts';
-import { newLane, station } from './lanesView.ts';
+import { newLane, plannedLane, station } from './lanesView.ts';
 
 /** Of a lane, as its track names them. */
 const STATIONS = ['Source', 'Filter', 'Make', 'Pace', 'Approval', 'Places'];
@@ -127,6 +127,24 @@ for (const colorScheme of ['light', 'dark'] as const) {
       await importing.getByLabel('Choose an archive…').setInputFiles(file);
       await expect(importing.getByRole('button', { name: 'Import', exact: true })).toBeVisible();
       await expectNoFindings(page, 'What importing would change');
+    });
+
+    test('axe finds nothing on the calendar, by month, week and list, and on what is opened', async ({
+      home: page
+    }) => {
+      await plannedLane(page);
+      for (const view of ['month', 'week', 'list']) {
+        await page.goto(`/calendar?view=${view}&date=2030-09-02`);
+        await expect(page.getByRole('button', { name: /, planned$/ }).first()).toBeVisible();
+        await expectNoFindings(page, view);
+      }
+      await page
+        .getByRole('button', { name: /, planned$/ })
+        .first()
+        .click();
+      await page.getByLabel(/^New date and time/).fill('2030-09-05T03:00');
+      await expect(page.getByText(/^The nearest time that fits/)).toBeVisible();
+      await expectNoFindings(page, 'an entry');
     });
 
     test('axe finds nothing on comments, list pages and the glossary', async ({ home: page }) => {
@@ -262,7 +280,8 @@ test('360 pixels wide: nothing is cut off sideways', async ({ home: page }) => {
     '/review',
     '/updates',
     '/archive',
-    '/comments'
+    '/comments',
+    '/calendar'
   ]) {
     await page.goto(path);
     await expect(page.getByRole('heading', { level: 1 })).toBeVisible();

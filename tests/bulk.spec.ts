@@ -33,7 +33,7 @@ test('posts of many videos are made in one go, also when the page is loaded anew
   await dialog.getByRole('button', { name: `Make ${COUNT} posts` }).click();
   const deck = page.getByRole('contentinfo', { name: 'Deck' });
   if (!process.env.BULK) {
-    await expect(deck.getByText(/^Making [2-5] of/)).toBeVisible();
+    await expect(deck.getByText(/^Making \d of/)).toBeVisible();
     await page.reload();
   }
   await page.goto(`${backApp.origin}/review`);

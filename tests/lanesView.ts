@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { expect } from './app.ts';
+import { expect, idle } from './app.ts';
 
 export const station = (page: Page, name: string) =>
   page.getByRole('list', { name: /^Stations of/ }).getByRole('button', { name });
@@ -26,4 +26,24 @@ export async function catalogueLane(page: Page): Promise<void> {
   await station(page, 'Places').click();
   await page.getByRole('combobox', { name: 'Visibility' }).selectOption('public');
   await expect(station(page, 'Places')).toContainText('The Wrenfold Notebook, public');
+}
+
+/** A lane that has planned three posts: one a day at nine, from Monday 2 September 2030 on. */
+export async function plannedLane(page: Page): Promise<void> {
+  await newLane(page);
+  await station(page, 'Filter').click();
+  await page.getByRole('radio', { name: 'The catalogue, newest first' }).check();
+  await page.getByRole('checkbox', { name: 'With captions' }).check();
+  await station(page, 'Pace').click();
+  await page.getByRole('spinbutton', { name: 'From (hour)' }).fill('9');
+  await page.getByRole('spinbutton', { name: 'To (hour)' }).fill('18');
+  await page.getByLabel('First day').fill('2030-09-02');
+  await page.getByLabel('First day').press('Tab');
+  await station(page, 'Approval').click();
+  await page.getByRole('radio', { name: 'Publish without approval', exact: true }).check();
+  await station(page, 'Places').click();
+  await page.getByRole('combobox', { name: 'Visibility' }).selectOption('public');
+  await page.getByRole('button', { name: 'Run now' }).click();
+  await expect(page.getByText(/left out \d+ and made 3\.$/)).toBeVisible({ timeout: 60_000 });
+  await idle(page);
 }

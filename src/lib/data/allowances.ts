@@ -3,6 +3,7 @@ import { db } from './db.ts';
 
 /** What a place still takes, with its name. */
 export interface PlaceAllowance extends Allowance {
+  placeId: string;
   title: string;
 }
 
@@ -20,7 +21,7 @@ export async function allowancesOf(placeIds: readonly string[]): Promise<PlaceAl
       .filter((e) => e.state === 'published' || e.publishedRevision > 0)
       .map((e) => e.updated);
     const title = network?.title ?? place?.title ?? '';
-    told.push({ ...known, title, asOf: Date.parse(known.asOf), used });
+    told.push({ ...known, placeId, title, asOf: Date.parse(known.asOf), used });
   }
   return told;
 }

@@ -52,6 +52,11 @@ function giveSent(entry: OutboxEntry): void {
   entry.sentAt = isThere ? entry.updated : 0;
 }
 
+/** Before, nothing that a lane planned could be given a time. */
+function givePin(entry: OutboxEntry): void {
+  entry.pin = null;
+}
+
 function giveMark(details: Details): void {
   details.mark = detailsMark(details);
 }
@@ -134,6 +139,10 @@ const VERSIONS: readonly TablesVersion[] = [
   },
   {
     stores: { comments: 'id, videoId, choice', listPages: 'id', glossary: 'id', linkMemories: 'id' }
+  },
+  {
+    stores: { items: 'id, placeId, kind, published' },
+    upgrade: (change) => change.table('outbox').toCollection().modify(givePin)
   }
 ];
 

@@ -19,6 +19,9 @@ export const itemsByIds = async (ids: readonly string[]): Promise<Map<string, It
 export const itemsOf = (placeIds: readonly string[]): Promise<Item[]> =>
   db.items.where('placeId').anyOf(placeIds).toArray();
 export const countItems = (placeId: string): Promise<number> => db.items.where({ placeId }).count();
+/** Those that came out, or will, between two moments. */
+export const itemsPublished = (from: Date, to: Date): Promise<Item[]> =>
+  db.items.where('published').between(from.toISOString(), to.toISOString()).toArray();
 export const allItems = (): Promise<Item[]> => db.items.toArray();
 
 /** Tags that items carry, those in most use first. */

@@ -12,7 +12,9 @@ import {
   type OutboxState
 } from '$lib/core/delivery/outbox.ts';
 import {
+  isPost,
   isUpdate,
+  isVideo,
   type Payload,
   type PostPayload,
   type VideoPayload
@@ -180,6 +182,46 @@ export const stopEntry = (key: string, now: number): Promise<OutboxEntry | null>
 
 export const retryEntry = (key: string, now: number): Promise<OutboxEntry | null> =>
   change(key, (entry) => entry && retryNow(entry, now));
+
+/** Gives what a lane has planned of an item its time, or leaves it to the lane again. */
+export const pinItem = (
+  laneId: string,
+  itemId: string,
+  pin: OutboxEntry['pin']
+): Promise<unknown> =>
+  db.outbox
+    .where('[laneId+state]')
+    .equals([laneId, 'planned'])
+    .filter((entry) => entry.itemId === itemId)
+    .modify((entry) => {
+      entry.pin = pin;
+    });
+
+/** Puts off what waits for its time, and was not tried yet. @param at milliseconds since 1970 */
+export const resend = (key: string, at: number): Promise<unknown> =>
+  db.outbox
+    .where({ key })
+    .filter((entry) => entry.state === 'waiting' && entry.attempts === 0)
+    .modify((entry) => {
+      entry.nextTry = at;
+    });
+
+/** Asks its place to show something that has a date there on another. @param at milliseconds since 1970 */
+export const redate = (key: string, at: number, now: number): Promise<OutboxEntry | null> =>
+  change(key, (entry) => {
+    if (!entry || entry.state !== 'published') return null;
+    const { payload } = entry;
+    const date = new Date(at).toISOString();
+    if (isPost(payload) && payload.status === 'dated')
+      return changeRequest(entry, { wanted: 'published', payload: { ...payload, date } }, now);
+    if (isVideo(payload) && payload.publishAt)
+      return changeRequest(
+        entry,
+        { wanted: 'published', payload: { ...payload, publishAt: date } },
+        now
+      );
+    return null;
+  });
 
 /** Sends what waits for review. */
 export const approve = (key: string, now: number): Promise<OutboxEntry | null> =>

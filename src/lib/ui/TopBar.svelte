@@ -14,6 +14,7 @@
     { href: '/', label: 'In step' },
     { href: '/updates', label: 'Updates' },
     { href: '/lanes', label: 'Lanes' },
+    { href: '/calendar', label: 'Calendar' },
     { href: '/places', label: 'Places' },
     { href: '/journal', label: 'Journal' },
     { href: '/archive', label: 'Archive' }

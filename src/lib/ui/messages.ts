@@ -305,6 +305,8 @@ const LINES: Record<JournalLine['what'], string> = {
   run: 'Lane ran',
   'run-failed': 'Lane failed',
   'lane-paused': 'Lane paused',
+  rescheduled: 'Rescheduled',
+  'rescheduled-anyway': 'Rescheduled beyond the limits',
   'fell-due': 'Missed while closed',
   'kept-theirs': 'Kept as it is at the blog',
   discarded: 'Changes discarded',

@@ -16,7 +16,7 @@
   const pauses = live(() => () => currentPauses(Date.now()));
 
   async function exportCalendarFile() {
-    const { exportCalendar } = await import('$lib/work/lanes/exportCalendar.ts');
+    const { exportCalendar } = await import('$lib/work/calendar.ts');
     const count = await exportCalendar();
     deck.say(`${plural(count, 'planned item', 'planned items')} exported as a calendar.`);
   }

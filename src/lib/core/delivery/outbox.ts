@@ -56,6 +56,11 @@ export const outboxEntrySchema = z.object({
   revision: z.number().int(),
   publishedRevision: z.number().int(),
   state: outboxStateSchema,
+  /**
+   * Of what is planned: when the user wants it to go out, and whether that counts more than what its lane and its place
+   * allow.
+   */
+  pin: z.object({ at: z.number(), insists: z.boolean() }).nullable().default(null),
   /** Address at the place, once known. */
   url: z.string(),
   attempts: z.number().int(),
@@ -113,6 +118,7 @@ export function newEntry(
   return {
     laneId: '',
     state: 'waiting',
+    pin: null,
     url: '',
     findings: [],
     ...fields,
@@ -146,6 +152,7 @@ export function changeRequest(
     ...change,
     revision: entry.revision + 1,
     state: 'waiting',
+    pin: null,
     attempts: 0,
     nextTry: now,
     problem: null,

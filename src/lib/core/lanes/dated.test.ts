@@ -81,3 +81,46 @@ test('what was published is told by its record at once, and once all of its plac
   await advance(lane, world);
   assert.equal(records.get(id)?.state, 'published');
 });
+
+test('what was given a time goes out then: at that time, within the pace, or at any cost', async () => {
+  const { lane, world, entries } = threePlanned('public');
+  const give = (key: string, at: string, insists = false) =>
+    entries.set(key, { ...entries.get(key)!, pin: { at: Date.parse(at), insists } });
+  give('a', '2026-05-07T12:00:00Z');
+  give('b', '2026-05-06T03:00:00Z', true);
+  const sent: string[] = [];
+  // The lane is looked at whenever it asked to be, and nothing is in its way.
+  let at = NOW;
+  const led = {
+    ...world,
+    now: () => at,
+    deliver: async (key: string) => {
+      sent.push(`${key} ${new Date(at).toISOString().slice(0, 16)}`);
+      entries.set(key, {
+        ...entries.get(key)!,
+        state: 'published',
+        publishedRevision: 1,
+        updated: at
+      });
+    }
+  };
+  for (let i = 0; i < 20; i++) {
+    const next = await advance(lane, led);
+    if (next === null) break;
+    at = Math.max(at + 1, next);
+  }
+  assert.deepEqual(sent, ['c 2026-05-04T08:00', 'b 2026-05-06T03:00', 'a 2026-05-07T12:00']);
+});
+
+test('a dated post that was given a time has that date at its place', async () => {
+  const { lane, world, entries } = threePlanned('dated');
+  const pin = { at: Date.parse('2026-05-05T15:30:00Z'), insists: false };
+  entries.set('c', { ...entries.get('c')!, pin });
+  for (let i = 0; i < 5; i++) await advance(lane, world);
+  const dates = ['a', 'b', 'c'].map((key) => (entries.get(key)!.payload as PostPayload).date);
+  assert.deepEqual(dates, [
+    '2026-05-04T08:00:00.000Z',
+    '2026-05-06T08:00:00.000Z',
+    '2026-05-05T15:30:00.000Z'
+  ]);
+});

@@ -227,6 +227,7 @@ export async function laneModel(
     allowances: async (lane) =>
       Promise.all(
         lane.targets.map(async ({ placeId }) => ({
+          placeId,
           most: allowed[placeId] ?? 1e9,
           per: 'month' as const,
           left: allowed[placeId] ?? 1e9,
@@ -299,6 +300,13 @@ export async function laneModel(
     const runs = arrived < count ? 0.5 : 0.15;
     for (const lane of lanes) {
       if (chance() < runs) await step(() => run(lane, world, `run ${turn} of ${lane.id}`, never));
+      // The user drags something to another time; where its lane allows nothing then, it goes out later.
+      if (chance() < 0.2) {
+        const waiting = (await stores.lanes.entries(lane.id)).filter((e) => e.state === 'planned');
+        const moved = waiting[between(0, Math.max(0, waiting.length - 1))];
+        const pin = { at: now + between(0, 3 * DAY), insists: false };
+        if (moved) await step(() => laneStore.patchEntry(moved, { pin }));
+      }
       for (let moves = between(0, 4); moves > 0; moves--) {
         let at: number | null = now;
         await step(async () => {

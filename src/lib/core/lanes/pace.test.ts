@@ -1,7 +1,15 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
-import { nextAllowed, paceSchema, planSlots, type Pace, type PaceHistory } from './pace.ts';
+import {
+  nearestAllowed,
+  nextAllowed,
+  paceSchema,
+  planSlots,
+  whyNotAt,
+  type Pace,
+  type PaceHistory
+} from './pace.ts';
 
 const at = (text: string) => Date.parse(text);
 const iso = (slots: { at: number }[]) => slots.map((s) => new Date(s.at).toISOString());
@@ -207,5 +215,62 @@ test('each goes at the first moment that is allowed', () => {
       }
     ),
     { numRuns: 150 }
+  );
+});
+
+const anyPace = fc.record({
+  zone: fc.constantFrom(...ZONES),
+  perDay: fc.option(fc.integer({ min: 1, max: 3 })),
+  perWeek: fc.option(fc.integer({ min: 1, max: 6 })),
+  gap: fc.constantFrom(0, 30, 90, 24 * 60),
+  from: fc.integer({ min: 0, max: 22 }),
+  length: fc.integer({ min: 1, max: 24 }),
+  weekdays: fc.uniqueArray(fc.integer({ min: 1, max: 7 }), { minLength: 1 })
+});
+const paceFrom = ({ from, length, ...rest }: Partial<Pace> & { from: number; length: number }) =>
+  pace({ ...rest, hours: { from, to: Math.min(24, from + length) } });
+
+test('what went out later is kept clear of as well: the gap counts both ways', () => {
+  const history = { ...NONE, placed: [at('2026-11-26T12:00Z')] };
+  const open = pace({ perDay: null, gap: 60, hours: { from: 0, to: 24 } });
+  assert.equal(whyNotAt(open, history, at('2026-11-26T11:30Z')), 'gap');
+  assert.equal(whyNotAt(open, history, at('2026-11-26T11:00Z')), null);
+  assert.deepEqual(iso(planSlots(open, history, at('2026-11-26T11:00Z'), 2)), [
+    '2026-11-26T11:00:00.000Z',
+    '2026-11-26T13:00:00.000Z'
+  ]);
+});
+
+test('the nearest moment is one that the pace allows, before or after, and never in the past', () => {
+  const wish = at('2026-11-26T05:00Z');
+  const day = pace({ hours: { from: 9, to: 17 }, gap: 0 });
+  assert.equal(nearestAllowed(day, NONE, wish, at('2026-11-20T00:00Z')), at('2026-11-26T09:00Z'));
+  // At 18:00 the day before is nearer than the next morning is to 18:00 of this one.
+  const evening = at('2026-11-26T18:00Z');
+  assert.equal(
+    nearestAllowed(day, NONE, evening, at('2026-11-20T00:00Z')),
+    at('2026-11-26T16:45Z')
+  );
+  assert.equal(
+    nearestAllowed(day, NONE, evening, at('2026-11-26T17:30Z')),
+    at('2026-11-27T09:00Z')
+  );
+  fc.assert(
+    fc.property(
+      anyPace,
+      fc.constantFrom(...STARTS),
+      fc.array(fc.integer({ min: -10 * 86_400_000, max: 10 * 86_400_000 }), { maxLength: 12 }),
+      fc.integer({ min: -2 * 86_400_000, max: 12 * 86_400_000 }),
+      (given, now, others, wished) => {
+        const asked = paceFrom(given);
+        const history = { ...NONE, placed: others.map((o) => now + o) };
+        const nearest = nearestAllowed(asked, history, now + wished, now);
+        assert.ok(nearest !== null && nearest >= now);
+        assert.equal(whyNotAt(asked, history, nearest), null);
+        if (wished >= 0 && whyNotAt(asked, history, now + wished) === null)
+          assert.equal(nearest, now + wished);
+      }
+    ),
+    { numRuns: 300 }
   );
 });

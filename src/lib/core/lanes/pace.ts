@@ -31,12 +31,12 @@ export interface Allowance {
   left: number;
   /** Milliseconds since 1970. */
   asOf: number;
-  /** When things were placed there, by whomever of us. */
+  /** When things were placed there, or surely will be, by whomever of us. */
   used: readonly number[];
 }
 
 export interface PaceHistory {
-  /** When the lane placed something, in any order. */
+  /** When the lane placed something, or surely will, in any order. */
   placed: readonly number[];
   /** When the lane was first switched on. */
   since: number;
@@ -165,12 +165,13 @@ class Ledger {
   }
 }
 
-/** A pace with all that went out so far, asked for one moment after the other. */
+/** A pace with all that goes out, asked for one moment after the other. */
 class Planner {
   readonly #days: Days;
   readonly #placed: Ledger;
+  /** The same moments in ascending order. */
+  readonly #moments: number[];
   readonly #used: { allowance: Allowance; ledger: Ledger; since: number }[];
-  #last: number;
   readonly #firstDay: number;
   /** The first moment of the first day on which anything goes out. */
   readonly #start: number;
@@ -184,7 +185,8 @@ class Planner {
     const isRecent = (moment: number) => moment > now - MAX_PERIOD;
     this.#days = new Days(pace);
     this.#placed = new Ledger(this.#days, ['day', 'week'], placed.filter(isRecent));
-    this.#last = placed.reduce((latest, t) => Math.max(latest, t), -Infinity);
+    const nearest = now - Math.max(MAX_PERIOD, pace.gap * MINUTE);
+    this.#moments = placed.filter((moment) => moment > nearest).sort((a, b) => a - b);
     this.#firstDay = this.#days.at(since).start;
     this.#start = pace.notBefore
       ? DateTime.fromISO(pace.notBefore, { zone: pace.zone }).startOf('day').toMillis()
@@ -192,44 +194,65 @@ class Planner {
     this.#used = allowances.map((allowance) => ({
       allowance,
       ledger: new Ledger(this.#days, [allowance.per], allowance.used.filter(isRecent)),
-      since: allowance.used.filter((t) => t >= allowance.asOf).length
+      since: allowance.used.filter((moment) => this.#isSince(allowance, moment)).length
     }));
+  }
+
+  /** Whether a moment lies in the period in which a place was asked, and after it was. */
+  #isSince({ asOf, per }: Allowance, moment: number): boolean {
+    return moment >= asOf && this.#days.startOf(moment, per) === this.#days.startOf(asOf, per);
   }
 
   add(moment: number): void {
     this.#placed.add(moment);
-    this.#last = Math.max(this.#last, moment);
+    this.#moments.splice(this.#countUpTo(moment), 0, moment);
     for (const used of this.#used) {
       used.ledger.add(moment);
-      if (moment >= used.allowance.asOf) used.since++;
+      if (this.#isSince(used.allowance, moment)) used.since++;
     }
   }
 
   next(now: number, reserve: number): PaceSlot | null {
-    const { gap, weekdays } = this.pace;
     let waitsFor: PaceReason | null = null;
     let at = now;
-    if (this.#start > at) {
-      at = this.#start;
-      waitsFor = 'not-before';
-    }
-    if (this.#last + gap * MINUTE > at) {
-      at = this.#last + gap * MINUTE;
-      waitsFor = 'gap';
-    }
-    const end = at + HORIZON;
+    const end = Math.max(at, this.#start) + this.pace.gap * MINUTE + HORIZON;
     while (at <= end) {
-      const day = this.#days.at(at);
-      const reason: PaceReason | null = !weekdays.includes(day.weekday)
-        ? 'weekday'
-        : at < day.opens || at + reserve >= day.closes
-          ? 'hours'
-          : this.#full(day);
+      const reason = this.whyNot(at, reserve);
       if (!reason) return { at, waitsFor };
       waitsFor ??= reason;
-      at = this.#after(reason, at, day);
+      at = this.#after(reason, at);
     }
     return null;
+  }
+
+  /** Why nothing may go out at a moment, or null. */
+  whyNot(at: number, reserve: number): PaceReason | null {
+    if (at < this.#start) return 'not-before';
+    if (this.#tooNear(at) !== null) return 'gap';
+    const day = this.#days.at(at);
+    if (!this.pace.weekdays.includes(day.weekday)) return 'weekday';
+    if (at < day.opens || at + reserve >= day.closes) return 'hours';
+    return this.#full(day);
+  }
+
+  /** How many moments lie at or before one. */
+  #countUpTo(at: number): number {
+    let [low, high] = [0, this.#moments.length];
+    while (low < high) {
+      const middle = (low + high) >> 1;
+      if (this.#moments[middle]! <= at) low = middle + 1;
+      else high = middle;
+    }
+    return low;
+  }
+
+  /** What goes out less than the gap before a moment, or after it; the next one first. */
+  #tooNear(at: number): number | null {
+    const gap = this.pace.gap * MINUTE;
+    const count = this.#countUpTo(at);
+    const [before = -Infinity, after = Infinity] = [this.#moments[count - 1], this.#moments[count]];
+    if (after - at < gap) return after;
+    return at - before < gap ? before : null;
   }
 
   #full(day: Day): PaceReason | null {
@@ -241,7 +264,11 @@ class Planner {
     return this.#used.some((used) => isSpent(used, day)) ? 'allowance' : null;
   }
 
-  #after(reason: PaceReason, at: number, day: Day): number {
+  /** The first moment that may be tried after one that may not. */
+  #after(reason: PaceReason, at: number): number {
+    const day = this.#days.at(at);
+    if (reason === 'not-before') return this.#start;
+    if (reason === 'gap') return this.#tooNear(at)! + this.pace.gap * MINUTE;
     if (reason === 'hours' && at < day.opens) return day.opens;
     if (reason === 'week-full') return this.#days.after(day, 'week');
     if (reason !== 'allowance') return day.next;
@@ -302,4 +329,46 @@ export function planSlots(
     from = slot.at;
   }
   return slots;
+}
+
+/** Why one more may not go out at a moment, or null where it may. */
+export const whyNotAt = (
+  pace: Pace,
+  history: PaceHistory,
+  at: number,
+  reserve = 0
+): PaceReason | null => new Planner(pace, history, at).whyNot(at, reserve);
+
+/** Days before a moment that are looked at for one that is nearer than the next after it. */
+const DAYS_BACK = 14;
+const QUARTER = 15 * MINUTE;
+
+/**
+ * The moment nearest to a wished one at which one more may go out: of the days before at the same time of day, else when
+ * their hours begin or end.
+ * @param now milliseconds since 1970; nothing goes out before
+ */
+export function nearestAllowed(
+  pace: Pace,
+  history: PaceHistory,
+  wish: number,
+  now: number,
+  reserve = 0
+): number | null {
+  const planner = new Planner(pace, history, Math.min(now, wish));
+  const later = planner.next(Math.max(wish, now), reserve)?.at ?? null;
+  const local = DateTime.fromMillis(wish, { zone: pace.zone });
+  const days = new Days(pace);
+  let best = later;
+  for (let back = 0; back <= DAYS_BACK; back++) {
+    const sameTime = local.minus({ days: back }).toMillis();
+    const { opens, closes } = days.at(sameTime);
+    // Nobody plans for two minutes to six.
+    const latest = Math.floor((closes - reserve - MINUTE) / QUARTER) * QUARTER;
+    for (const at of [sameTime, sameTime - pace.gap * MINUTE, latest, opens]) {
+      const isNearer = best === null || Math.abs(at - wish) < Math.abs(best - wish);
+      if (at >= now && at <= wish && isNearer && !planner.whyNot(at, reserve)) best = at;
+    }
+  }
+  return best;
 }

@@ -71,7 +71,7 @@ export interface LaneWorld {
   make(lane: Lane, candidate: Candidate, target: LaneTarget, signal: AbortSignal): Promise<Made>;
   /** Switches a lane off, because its rate guard stopped it. */
   stopLane(lane: Lane, made: number): Promise<void>;
-  allowances(lane: Lane): Promise<Allowance[]>;
+  allowances(lane: Lane): Promise<(Allowance & { placeId: string })[]>;
   /** Works on an entry of the outbox until it is delivered or has to wait. */
   deliver(key: string): Promise<void>;
   /** Until when nothing is sent to a place, because it kept failing. */
@@ -82,7 +82,7 @@ export interface LaneWorld {
 }
 
 /** Milliseconds that are kept free for the calls of one delivery: a search, then the publishing. */
-const RESERVE = 2 * TIMES.callLimit;
+export const RESERVE = 2 * TIMES.callLimit;
 /** Waits before something is made again that could not be made. */
 const BACKOFF: Backoff = { first: 60_000, max: 6 * 3_600_000 };
 const WEEK = 7 * 86_400_000;
@@ -358,16 +358,24 @@ function afterTry(record: LaneRecord, problem: Problem, now: number): LaneRecord
 
 /**
  * What the pace of a lane has to keep to. One item counts once, whatever its places; what may have
- * reached a place, though nobody knows, counts as well.
+ * reached a place, though nobody knows, counts as well, and so does what the user planned for a time.
  * @param except an item that is not counted, because it is the one that is to go out
  */
 export async function historyOf(
   lane: Lane,
-  world: Pick<LaneWorld, 'allowances'>,
+  world: Pick<LaneWorld, 'allowances' | 'now'>,
   entries: readonly OutboxEntry[],
   except = ''
 ): Promise<PaceHistory> {
   const published = new Map<string, number>();
+  const now = world.now();
+  const pinned = new Map<string, number[]>();
+  for (const entry of entries) {
+    const { itemId, placeId, pin } = entry;
+    if (itemId === except || !pin || pin.at <= now || entry.state !== 'planned') continue;
+    if (!published.has(itemId)) published.set(itemId, pin.at);
+    pinned.set(placeId, [...(pinned.get(placeId) ?? []), pin.at]);
+  }
   for (const entry of entries) {
     const { itemId, updated, unsettledUntil } = entry;
     if (itemId === except || !mayStand(entry)) continue;
@@ -377,7 +385,10 @@ export async function historyOf(
   return {
     placed: [...published.values()],
     since: lane.since ?? lane.created,
-    allowances: await world.allowances(lane)
+    allowances: (await world.allowances(lane)).map((allowance) => ({
+      ...allowance,
+      used: [...allowance.used, ...(pinned.get(allowance.placeId) ?? [])]
+    }))
   };
 }
 
@@ -397,12 +408,15 @@ export async function advance(lane: Lane, world: LaneWorld): Promise<number | nu
   const history = await historyOf(lane, world, entries, next.itemId);
   const isBegun = next.state === 'waiting' || next.state === 'sending';
   const from = isBegun ? Math.max(now, next.nextTry) : now;
-  const slot = nextAllowed(lane.pace, history, from, RESERVE);
-  if (!slot) return null;
+  const wish = Math.max(from, next.pin?.at ?? from);
+  const slot = next.pin?.insists
+    ? { at: wish, waitsFor: null }
+    : nextAllowed(lane.pace, history, wish, RESERVE);
+  if (!slot) return wakes;
   const isDated = isDatedPost(next);
   // What appears on a date is published before it; only a retry has to wait.
   const opens = isDated ? from : slot.at;
-  if (opens > now) return opens;
+  if (opens > now) return Math.min(opens, wakes ?? opens);
   if (!isBegun)
     await world.store.patchEntry(next, {
       state: 'waiting',
@@ -441,7 +455,10 @@ function dated(entry: OutboxEntry, at: number): Payload {
 const isHalted = ({ state, problem }: OutboxEntry): boolean =>
   state === 'failed' && (problem === null || !OF_THE_ITEM.has(problem.kind));
 
-/** What is to be worked on next: what was begun, what a place had refused for a while, what is planned. */
+/**
+ * What is to be worked on next: what was begun, what a place had refused for a while, what is planned.
+ * @returns and when the lane has to be looked at again at the latest
+ */
 async function nextOf(
   entries: readonly OutboxEntry[],
   world: LaneWorld,
@@ -450,21 +467,38 @@ async function nextOf(
   const begun = entries.find((e) => e.state === 'waiting' || e.state === 'sending');
   if (begun) return { next: begun, wakes: null };
   let wakes: number | null = null;
-  for (const entry of [...entries.filter(isHalted), ...planned(entries)]) {
+  const wakeBy = (at: number) => (wakes = Math.min(wakes ?? at, at));
+  const early = (e: OutboxEntry) => isPinnedAfter(e, now) && !isDatedPost(e);
+  for (const entry of entries) if (early(entry)) wakeBy(entry.pin!.at);
+  for (const entry of [...entries.filter(isHalted), ...inTurn(entries)]) {
+    if (early(entry)) continue;
     const until = await world.pausedUntil(entry.placeId);
-    if (until <= now) return { next: entry, wakes: null };
-    wakes = Math.min(wakes ?? until, until);
+    if (until <= now) return { next: entry, wakes };
+    wakeBy(until);
   }
   return { next: null, wakes };
 }
 
-/** What may go out, oldest first; the places of an item follow each other. */
-function planned(entries: readonly OutboxEntry[]): OutboxEntry[] {
+/** Whether something is planned for a time that lies ahead. */
+export const isPinnedAfter = ({ state, pin }: OutboxEntry, now: number): boolean =>
+  state === 'planned' && pin !== null && pin.at > now;
+
+/**
+ * What may go out, in the order in which it does: the places of an item follow each other, what has its time comes
+ * before the rest, then what was made first.
+ */
+export function inTurn(entries: readonly OutboxEntry[]): OutboxEntry[] {
   const out = new Set(entries.filter((e) => e.state === 'published').map((e) => e.itemId));
   const isHalfOut = (e: OutboxEntry) => Number(out.has(e.itemId));
+  const time = (e: OutboxEntry) => e.pin?.at ?? Infinity;
   return entries
     .filter((e) => e.state === 'planned')
-    .sort((a, b) => isHalfOut(b) - isHalfOut(a) || a.created - b.created);
+    .sort(
+      (a, b) =>
+        isHalfOut(b) - isHalfOut(a) ||
+        Number(time(a) > time(b)) - Number(time(a) < time(b)) ||
+        a.created - b.created
+    );
 }
 
 /** Brings the record of one item up to what became of one of its entries. */

@@ -28,6 +28,9 @@ export const journalLineSchema = z.object({
     'run',
     'run-failed',
     'lane-paused',
+    'rescheduled',
+    /** Against what its lane or its place allows. */
+    'rescheduled-anyway',
     'fell-due',
     'kept-theirs',
     'discarded',
@@ -54,6 +57,8 @@ export const journalLineSchema = z.object({
   key: z.string().default(''),
   /** Name of what was thrown away, where that can be undone. */
   trash: z.string().default(''),
+  /** ISO 8601, or empty: what it was rescheduled to. */
+  to: z.string().default(''),
   count: z.number().nullable().default(null),
   problem: problemSchema.nullable().default(null)
 });

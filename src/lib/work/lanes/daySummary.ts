@@ -9,7 +9,7 @@ import { MAILBOX_ID, readMailbox } from '$lib/data/mailbox.ts';
 import { ownSecret } from '$lib/data/secret.ts';
 import { readSetting, saveSetting } from '$lib/data/settings.ts';
 import { MailboxPlace } from '$lib/places/mailbox.ts';
-import { planned } from './exportCalendar.ts';
+import { planned } from '../calendar.ts';
 
 const sentSchema = z.object({ isWanted: z.boolean(), last: z.string() });
 export type SummarySetting = z.infer<typeof sentSchema>;

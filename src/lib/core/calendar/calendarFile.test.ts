@@ -1,6 +1,6 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
-import { calendarFile } from './calendar.ts';
+import { calendarFile } from './calendarFile.ts';
 
 test('what is planned becomes events in universal time, its text escaped', () => {
   const at = Date.parse('2026-03-29T01:00:00Z');

@@ -1,0 +1,61 @@
+<script lang="ts">
+  import { dateOf } from '$lib/core/calendar/grid.ts';
+  import { timeZone, type Calendar } from './calendarState.svelte.ts';
+  import { dayName, shortDay } from './calendarMessages.ts';
+  import Cell from './Cell.svelte';
+
+  let { calendar, linkTo }: { calendar: Calendar; linkTo: (date: string) => string } = $props();
+  /** Entries that are shown of a day. */
+  const MOST = 4;
+  const today = dateOf(Date.now(), timeZone);
+  const weeks = $derived(
+    Array.from({ length: calendar.days.length / 7 }, (_, week) =>
+      calendar.days.slice(week * 7, week * 7 + 7)
+    )
+  );
+</script>
+
+<table class="h-full w-full table-fixed border-collapse border border-line bg-sheet">
+  <thead>
+    <tr>
+      {#each calendar.days.slice(0, 7) as { date } (date)}
+        <th scope="col" class="border border-line px-1 py-0.5 text-left text-xs font-semibold"
+          >{shortDay(date).split(' ')[0]}</th
+        >
+      {/each}
+    </tr>
+  </thead>
+  <tbody>
+    {#each weeks as week (week[0]?.date)}
+      <tr>
+        {#each week as { date, isInMonth } (date)}
+          {@const all = calendar.byDay.get(date) ?? []}
+          <td
+            class="h-20 border border-line p-0.5 align-top {isInMonth ? '' : 'bg-canvas'}"
+            aria-current={date === today ? 'date' : undefined}
+          >
+            <div class="flex h-full flex-col gap-0.5">
+              <span class="flex items-center px-0.5 text-xs">
+                <span
+                  class="figures {date === today
+                    ? 'rounded-base bg-ink px-1 font-semibold text-canvas'
+                    : isInMonth
+                      ? ''
+                      : 'text-quiet'}">{Number(date.slice(8))}</span
+                >
+                {#if all.length > MOST}
+                  <a
+                    class="ml-auto underline"
+                    href={linkTo(date)}
+                    aria-label="All {all.length} of {dayName(date)}">{all.length - MOST} more</a
+                  >
+                {/if}
+              </span>
+              <Cell {calendar} entries={all.slice(0, MOST)} {date} label={dayName(date)} />
+            </div>
+          </td>
+        {/each}
+      </tr>
+    {/each}
+  </tbody>
+</table>

@@ -1,0 +1,62 @@
+<script lang="ts">
+  import { dateOf, hourOf } from '$lib/core/calendar/grid.ts';
+  import { groupBy, timeZone, type Calendar } from './calendarState.svelte.ts';
+  import { dayName, shortDay } from './calendarMessages.ts';
+  import Cell from './Cell.svelte';
+
+  let { calendar }: { calendar: Calendar } = $props();
+  const HOURS = Array.from({ length: 24 }, (_, hour) => hour);
+  const MORNING = 7;
+  const today = dateOf(Date.now(), timeZone);
+  const byHour = $derived(
+    groupBy(calendar.entries, ({ at }) => `${dateOf(at, timeZone)} ${hourOf(at, timeZone)}`)
+  );
+  const hourLabel = (hour: number) => `${String(hour).padStart(2, '0')}:00`;
+  let morning = $state<HTMLTableRowElement>();
+  $effect(() => morning?.scrollIntoView({ block: 'start' }));
+</script>
+
+<table class="w-full table-fixed border-collapse border border-line bg-sheet">
+  <thead class="sticky top-0 z-10 bg-sheet">
+    <tr>
+      <th scope="col" class="w-12 border border-line text-xs"><span class="sr-only">Hour</span></th>
+      {#each calendar.days as { date } (date)}
+        <th
+          scope="col"
+          class="border border-line px-1 py-0.5 text-left text-xs font-semibold"
+          aria-current={date === today ? 'date' : undefined}
+          ><span class={date === today ? 'rounded-base bg-ink px-1 text-canvas' : ''}
+            >{shortDay(date)}</span
+          ></th
+        >
+      {/each}
+    </tr>
+  </thead>
+  <tbody>
+    {#each HOURS as hour (hour)}
+      <tr
+        class="scroll-mt-6"
+        {@attach (row: HTMLTableRowElement) => void (hour === MORNING && (morning = row))}
+      >
+        <th
+          scope="row"
+          class="times border border-line px-1 text-right align-top text-xs text-quiet"
+          >{hourLabel(hour)}</th
+        >
+        {#each calendar.days as { date } (date)}
+          <td class="h-10 border border-line p-0.5 align-top">
+            <div class="flex h-full flex-col gap-0.5">
+              <Cell
+                {calendar}
+                entries={byHour.get(`${date} ${hour}`) ?? []}
+                {date}
+                {hour}
+                label="{dayName(date)}, {hourLabel(hour)}"
+              />
+            </div>
+          </td>
+        {/each}
+      </tr>
+    {/each}
+  </tbody>
+</table>

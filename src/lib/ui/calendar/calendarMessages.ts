@@ -1,0 +1,56 @@
+import { DateTime } from 'luxon';
+import type { CalendarEntry } from '$lib/core/calendar/calendarEntry.ts';
+import type { InTheWay } from '$lib/core/calendar/move.ts';
+import { formatDateTime } from '../messages.ts';
+
+export const kindLabels: Record<CalendarEntry['kind'], string> = {
+  post: 'Post',
+  video: 'Video',
+  update: 'Update'
+};
+
+export const stateLabels: Record<CalendarEntry['state'], string> = {
+  published: 'Published',
+  scheduled: 'Scheduled',
+  planned: 'Planned',
+  sending: 'Publishing',
+  failed: 'Failed'
+};
+
+const IN_THE_WAY: Record<InTheWay['reason'], string> = {
+  past: 'This time has passed.',
+  'not-before': 'This is before the first day of its lane.',
+  gap: 'This is too close to another item of its lane.',
+  hours: 'This is outside the hours of its lane.',
+  weekday: 'Its lane does not publish on this weekday.',
+  'day-full': 'Its lane publishes no more on this day.',
+  'week-full': 'Its lane publishes no more in this week.',
+  allowance: 'The allowance of its place is used up by then.'
+};
+export const inTheWayMessage = ({ reason }: InTheWay): string => IN_THE_WAY[reason];
+
+export const formatMoment = (at: number): string => formatDateTime(new Date(at).toISOString());
+
+const inEnglish = (date: string): DateTime => DateTime.fromISO(date).setLocale('en');
+/** A month: `November 2026`. @param date a day of it, as `2026-11-26` */
+export const monthName = (date: string): string => inEnglish(date).toFormat('LLLL yyyy');
+/** A day in full: `Thursday 26 November`. */
+export const dayName = (date: string): string => inEnglish(date).toFormat('cccc d LLLL');
+/** A day beside others: `Thu 26`. */
+export const shortDay = (date: string): string => inEnglish(date).toFormat('ccc d');
+/** A time of day: `09:30`. */
+export const timeOf = (at: number): string => DateTime.fromMillis(at).toFormat('HH:mm');
+/** The days of a week: `23–29 Nov 2026`. */
+export function weekName(first: string, last: string): string {
+  const [from, to] = [inEnglish(first), inEnglish(last)];
+  const start = from.hasSame(to, 'month')
+    ? 'd'
+    : from.hasSame(to, 'year')
+      ? 'd LLL '
+      : 'd LLL yyyy ';
+  return `${from.toFormat(start)}–${from.hasSame(to, 'month') ? '' : ' '}${to.toFormat('d LLL yyyy')}`;
+}
+
+/** What screen readers say of an entry, and what a pointer shows. */
+export const entryName = (entry: CalendarEntry, place: string): string =>
+  `${timeOf(entry.at)} ${kindLabels[entry.kind]} “${entry.title}” at ${place || 'an unknown place'}, ${stateLabels[entry.state].toLowerCase()}`;

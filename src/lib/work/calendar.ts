@@ -1,0 +1,173 @@
+import { calendarFile, type Planned } from '$lib/core/calendar/calendarFile.ts';
+import { calendarEntries, type CalendarEntry } from '$lib/core/calendar/calendarEntry.ts';
+import { shiftDays } from '$lib/core/calendar/grid.ts';
+import { anyTime, checkMove, type InTheWay } from '$lib/core/calendar/move.ts';
+import { planItems, type PlannedItem } from '$lib/core/lanes/plan.ts';
+import type { Pace, PaceHistory } from '$lib/core/lanes/pace.ts';
+import { historyOf, RESERVE } from '$lib/core/lanes/runner.ts';
+import { allowancesOf, type PlaceAllowance } from '$lib/data/allowances.ts';
+import { itemsPublished } from '$lib/data/items.ts';
+import { note } from '$lib/data/journal.ts';
+import { allLanes, getLane, laneStore } from '$lib/data/lanes.ts';
+import { allNetworks } from '$lib/data/networks.ts';
+import { allEntries, entriesIn, getEntry, pinItem, redate, resend } from '$lib/data/outbox.ts';
+import { allPlaces, placeTitles } from '$lib/data/places.ts';
+import { deliverEntry } from '$lib/delivery/deliverEntry.ts';
+import { downloadBlob } from './download.ts';
+import { laneWorld } from './lanes/world.ts';
+
+const { timeZone } = new Intl.DateTimeFormat().resolvedOptions();
+
+/** When all that is planned in the lanes goes out, as far as is known now. */
+export async function plannedItems(now: number): Promise<PlannedItem[]> {
+  const laneIds = new Set((await entriesIn('planned')).map((e) => e.laneId));
+  const all: PlannedItem[] = [];
+  for (const lane of await allLanes()) {
+    if (!laneIds.has(lane.id)) continue;
+    const entries = (await laneStore.entries(lane.id)).filter((e) => e.wanted === 'published');
+    const out = entries.filter((e) => e.state !== 'planned');
+    all.push(...planItems(lane.pace, await historyOf(lane, laneWorld, out), entries, now));
+  }
+  return all;
+}
+
+/** All that went out and will between two moments, in milliseconds since 1970. */
+export async function readCalendar(from: number, to: number): Promise<CalendarEntry[]> {
+  const now = Date.now();
+  const items = await itemsPublished(new Date(from), new Date(to));
+  const all = calendarEntries(await allEntries(), await plannedItems(now), items, now);
+  return all.filter(({ at }) => at >= from && at < to);
+}
+
+/** What a place still takes, and how much of it is planned already. */
+export interface Remaining extends PlaceAllowance {
+  /** Entries that go out before its period ends. */
+  planned: number;
+}
+
+/** What is left at each place that says so. */
+export async function readRemaining(): Promise<Remaining[]> {
+  const now = Date.now();
+  const ids = [...(await allPlaces()), ...(await allNetworks())].map(({ id }) => id);
+  const coming = calendarEntries(await allEntries(), await plannedItems(now), [], now).filter(
+    ({ state, at }) => at >= now && (state === 'planned' || state === 'scheduled')
+  );
+  return (await allowancesOf(ids)).map((allowance) => ({
+    ...allowance,
+    planned: coming.filter(
+      (e) =>
+        e.placeId === allowance.placeId && e.moves !== 'dated' && isInPeriod(e.at, now, allowance)
+    ).length
+  }));
+}
+
+function isInPeriod(at: number, now: number, { per }: PlaceAllowance): boolean {
+  const [then, today] = [new Date(at), new Date(now)];
+  if (per === 'month')
+    return then.getFullYear() === today.getFullYear() && then.getMonth() === today.getMonth();
+  return at < shiftDays(now, per === 'day' ? 1 : 7, timeZone);
+}
+
+/** What else counts where something is moved to, and by which pace. */
+async function limitsOf(entry: CalendarEntry): Promise<{ pace: Pace; history: PaceHistory }> {
+  const lane = entry.laneId ? await getLane(entry.laneId) : undefined;
+  if (lane) {
+    const entries = (await laneStore.entries(lane.id)).filter((e) => e.wanted === 'published');
+    return { pace: lane.pace, history: await historyOf(lane, laneWorld, entries, entry.itemId) };
+  }
+  // What its place has already counts there, whenever it appears.
+  const allowances = entry.moves === 'dated' ? [] : await allowancesOf([entry.placeId]);
+  return { pace: anyTime(timeZone), history: { placed: [], since: 0, allowances } };
+}
+
+/** What is in the way of moving something to a time, or null. */
+export async function whatIsInTheWay(entry: CalendarEntry, at: number): Promise<InTheWay | null> {
+  const { pace, history } = await limitsOf(entry);
+  return checkMove(pace, history, at, Date.now(), RESERVE);
+}
+
+/**
+ * Moves something to a time.
+ * @param insists against what its lane or its place allows
+ * @returns what moves it back
+ */
+export async function moveEntry(
+  entry: CalendarEntry,
+  at: number,
+  insists = false
+): Promise<() => Promise<unknown>> {
+  const { id: key, moves, laneId, itemId, placeId, title } = entry;
+  const before = await getEntry(key);
+  if (!before || !moves) return async () => {};
+  if (moves === 'planned') await pinItem(laneId, itemId, { at, insists });
+  else if (moves === 'sent') await resend(key, at);
+  else await redate(key, at, Date.now());
+  await note({
+    what: insists ? 'rescheduled-anyway' : 'rescheduled',
+    ...{ key, itemId, placeId, laneId, title },
+    to: new Date(at).toISOString()
+  });
+  if (moves !== 'planned') await deliverEntry(key);
+  return async () => {
+    if (moves === 'planned') return pinItem(laneId, itemId, before.pin);
+    await (moves === 'sent' ? resend(key, entry.at) : redate(key, entry.at, Date.now()));
+    await deliverEntry(key);
+  };
+}
+
+/** Lets the lane choose the time again. */
+export const letLaneChoose = ({ laneId, itemId }: CalendarEntry): Promise<unknown> =>
+  pinItem(laneId, itemId, null);
+
+/** What came of moving several. */
+export interface MovedMany {
+  moved: CalendarEntry[];
+  /** Left where they were, with what is in the way. */
+  left: { entry: CalendarEntry; inTheWay: InTheWay }[];
+  undo: () => Promise<void>;
+}
+
+/** Moves several by so many days, each to the same time of day; what would break a limit stays. */
+export async function moveAll(entries: readonly CalendarEntry[], days: number): Promise<MovedMany> {
+  // From the far end on, so that none is in the way of the next.
+  const ordered = [...entries].sort((a, b) => (days > 0 ? b.at - a.at : a.at - b.at));
+  const moved: CalendarEntry[] = [];
+  const left: MovedMany['left'] = [];
+  const undos: (() => Promise<unknown>)[] = [];
+  for (const entry of ordered) {
+    const at = shiftDays(entry.at, days, timeZone);
+    const inTheWay = await whatIsInTheWay(entry, at);
+    if (inTheWay) {
+      left.push({ entry, inTheWay });
+      continue;
+    }
+    undos.push(await moveEntry(entry, at));
+    moved.push(entry);
+  }
+  const undo = async () => {
+    for (const back of undos.toReversed()) await back();
+  };
+  return { moved, left, undo };
+}
+
+/** All that is planned and scheduled, with the names of its place and its lane. */
+export async function planned(): Promise<Planned[]> {
+  const now = Date.now();
+  const places = await placeTitles();
+  const lanes = new Map((await allLanes()).map((lane) => [lane.id, lane.name]));
+  return calendarEntries(await allEntries(), await plannedItems(now), [], now)
+    .filter(({ state, at }) => at > now && (state === 'planned' || state === 'scheduled'))
+    .map(({ id, title, placeId, laneId, at }) => ({
+      ...{ id, title, at },
+      place: places.get(placeId) ?? '',
+      lane: lanes.get(laneId) ?? 'By hand'
+    }));
+}
+
+/** @returns how many are in the file */
+export async function exportCalendar(): Promise<number> {
+  const all = await planned();
+  const file = calendarFile(all, Date.now());
+  downloadBlob('planned.ics', new Blob([file], { type: 'text/calendar' }));
+  return all.length;
+}
