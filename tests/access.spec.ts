@@ -145,6 +145,11 @@ for (const colorScheme of ['light', 'dark'] as const) {
       await page.getByLabel(/^New date and time/).fill('2030-09-05T03:00');
       await expect(page.getByText(/^The nearest time that fits/)).toBeVisible();
       await expectNoFindings(page, 'an entry');
+      await page.getByRole('dialog').getByRole('button', { name: 'Close', exact: true }).click();
+      await page.getByRole('button', { name: 'Busy times' }).click();
+      await page.getByLabel('From', { exact: true }).fill('2030-09-03');
+      await page.getByRole('button', { name: 'Add' }).click();
+      await expectNoFindings(page, 'busy times');
     });
 
     test('axe finds nothing on comments, list pages and the glossary', async ({ home: page }) => {

@@ -146,3 +146,48 @@ test('what was scheduled by hand is moved at its place, or before it is sent', a
   await openDesk(page, TWILL);
   await expect(page.getByText(/^At the blog: scheduled for 5 Sep 2030, 08:00/)).toBeVisible();
 });
+
+test('lanes keep busy times clear, added by hand or from a calendar file', async ({
+  home: page
+}) => {
+  await plannedLane(page);
+  await page.goto('/calendar?view=month&date=2030-09-02');
+  await expect(on(page, 'Wednesday 4 September, can be moved')).toHaveCount(1);
+  await page.getByRole('button', { name: 'Busy times' }).click();
+  const dialog = page.getByRole('dialog', { name: 'Busy times' });
+  await dialog.getByLabel('What for').fill('Closed for the fair');
+  await dialog.getByLabel('From', { exact: true }).fill('2030-09-03');
+  await dialog.getByLabel('To', { exact: true }).fill('2030-09-05');
+  await dialog.getByRole('button', { name: 'Add' }).click();
+  await expect(dialog.getByText('3–5 Sep 2030 is kept clear.')).toBeVisible();
+
+  const tomorrow = new Date(Date.now() + 86_400_000).toISOString().slice(0, 10).replaceAll('-', '');
+  const event = (...lines: string[]) => ['BEGIN:VEVENT', 'UID:a', ...lines, 'END:VEVENT'];
+  const file = ['BEGIN:VCALENDAR', 'VERSION:2.0']
+    .concat(event('SUMMARY:Carding day', `DTSTART;VALUE=DATE:${tomorrow}`))
+    .concat(event('SUMMARY:Long ago', 'DTSTART;VALUE=DATE:20200101'), 'END:VCALENDAR')
+    .join('\r\n');
+  const choose = dialog.getByLabel('Import from a calendar file…');
+  const upload = (name: string, text: string) =>
+    choose.setInputFiles({ name, mimeType: 'text/calendar', buffer: Buffer.from(text) });
+  await upload('studio.ics', file);
+  await expect(
+    dialog.getByText(/^1 busy time added from “studio\.ics”\. 1 event was left out/)
+  ).toBeVisible();
+  await expect(dialog.getByRole('listitem').filter({ hasText: 'Carding day' })).toHaveCount(1);
+  await upload('letter.ics', 'Dear weaver');
+  await expect(dialog.getByText(/^“letter\.ics” is not a calendar file/)).toBeVisible();
+  await dialog.getByRole('button', { name: 'Close', exact: true }).click();
+
+  // What was planned in it goes out after it.
+  await expect(on(page, 'Friday 6 September, can be moved')).toHaveCount(1);
+  await expect(on(page, 'Saturday 7 September, can be moved')).toHaveCount(1);
+  await on(page, 'Friday 6 September, can be moved').focus();
+  await page.keyboard.press('Shift+ArrowLeft');
+  await expect(page.getByText('This is in one of your busy times.')).toBeVisible();
+  await page.getByRole('dialog').getByRole('button', { name: 'Close', exact: true }).click();
+  await page.getByRole('button', { name: 'Busy times' }).click();
+  await dialog.getByRole('button', { name: /^Remove Closed for the fair/ }).click();
+  await dialog.getByRole('button', { name: 'Close', exact: true }).click();
+  await expect(on(page, 'Wednesday 4 September, can be moved')).toHaveCount(1);
+});

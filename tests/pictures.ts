@@ -50,7 +50,6 @@ test('the pictures', async ({ home: page }) => {
   await expect(
     page.frameLocator('iframe[title="Preview of the post"]').getByRole('heading', { name: TWILL })
   ).toBeVisible();
-  await shoot(page, 'desk-as-published');
 
   await deskOf(page, 'Straight selvedges: five things that helped');
   await deskOf(page, TWILL);
@@ -132,6 +131,13 @@ test('the pictures', async ({ home: page }) => {
   await page.keyboard.press('Space');
   await page.keyboard.press('Enter');
   await shoot(page, 'review');
+  for (const box of await made.getByRole('checkbox').all()) await box.check();
+  await page.getByRole('button', { name: 'Approve', exact: true }).click();
+  await expect(page.getByText('Nothing to review')).toBeVisible();
+  await idle(page);
+  await page.goto('/calendar');
+  await expect(page.getByRole('button', { name: /, planned$/ }).first()).toBeVisible();
+  await shoot(page, 'calendar');
   await page.goto('/journal');
   await expect(page.getByRole('cell', { name: 'Lane ran' }).first()).toBeVisible();
   await shoot(page, 'journal');

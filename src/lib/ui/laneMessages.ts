@@ -28,6 +28,7 @@ export const recordLabels: Record<RecordState, string> = {
 
 export const paceReasonLabels: Record<PaceReason, string> = {
   'not-before': 'when its first day comes',
+  busy: 'when your busy time is over',
   gap: 'after the minutes between items',
   hours: 'when the hours start',
   weekday: 'on the next weekday that you chose',

@@ -6,6 +6,7 @@ import { planItems, type PlannedItem } from '$lib/core/lanes/plan.ts';
 import type { Pace, PaceHistory } from '$lib/core/lanes/pace.ts';
 import { historyOf, RESERVE } from '$lib/core/lanes/runner.ts';
 import { allowancesOf, type PlaceAllowance } from '$lib/data/allowances.ts';
+import { addBusy } from '$lib/data/busy.ts';
 import { itemsPublished } from '$lib/data/items.ts';
 import { note } from '$lib/data/journal.ts';
 import { allLanes, getLane, laneStore } from '$lib/data/lanes.ts';
@@ -13,6 +14,7 @@ import { allNetworks } from '$lib/data/networks.ts';
 import { allEntries, entriesIn, getEntry, pinItem, redate, resend } from '$lib/data/outbox.ts';
 import { allPlaces, placeTitles } from '$lib/data/places.ts';
 import { deliverEntry } from '$lib/delivery/deliverEntry.ts';
+import { coreWorker } from '$lib/workers/core.ts';
 import { downloadBlob } from './download.ts';
 import { laneWorld } from './lanes/world.ts';
 
@@ -162,6 +164,21 @@ export async function planned(): Promise<Planned[]> {
       place: places.get(placeId) ?? '',
       lane: lanes.get(laneId) ?? 'By hand'
     }));
+}
+
+/** A calendar file is read up to this size, in bytes. */
+const MOST_BYTES = 10_000_000;
+
+/** What came of reading busy times from a file. */
+export type ImportedBusy =
+  { is: 'read'; added: number; leftOut: number } | { is: 'too-large' } | { is: 'no-calendar' };
+
+/** Adds the busy times of a calendar file to those that the lanes keep clear. */
+export async function importBusy(file: File): Promise<ImportedBusy> {
+  if (file.size > MOST_BYTES) return { is: 'too-large' };
+  const found = await coreWorker().busyTimes(await file.text(), timeZone, Date.now());
+  if (!found) return { is: 'no-calendar' };
+  return { is: 'read', added: await addBusy(found.busy), leftOut: found.leftOut };
 }
 
 /** @returns how many are in the file */

@@ -1,3 +1,8 @@
+import {
+  NoCalendarError,
+  readBusyTimes,
+  type BusyTimes
+} from '$lib/core/calendar/readBusyTimes.ts';
 import type { Comment } from '$lib/core/comments/comment.ts';
 import { toComments } from '$lib/core/comments/readComments.ts';
 import { decodeText } from '$lib/core/feeds/decode.ts';
@@ -77,6 +82,15 @@ async function readPages(
 }
 
 export const coreApi = {
+  /** Busy times of a calendar file; null where it is none. */
+  busyTimes(file: string, zone: string, now: number): BusyTimes | null {
+    try {
+      return readBusyTimes(file, zone, now);
+    } catch (error) {
+      if (error instanceof NoCalendarError) return null;
+      throw error;
+    }
+  },
   /** Whether a document is a feed, and of what, or a page that may lead to one. */
   examine(fetched: Fetched): Examined {
     try {

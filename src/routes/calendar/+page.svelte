@@ -7,6 +7,7 @@
   import { countIn } from '$lib/data/outbox.ts';
   import { Calendar, timeZone, VIEWS, type View } from '$lib/ui/calendar/calendarState.svelte.ts';
   import { monthName, weekName } from '$lib/ui/calendar/calendarMessages.ts';
+  import BusyDialog from '$lib/ui/calendar/BusyDialog.svelte';
   import DayList from '$lib/ui/calendar/DayList.svelte';
   import EntryDialog from '$lib/ui/calendar/EntryDialog.svelte';
   import Month from '$lib/ui/calendar/Month.svelte';
@@ -30,6 +31,7 @@
     () => view,
     () => date
   );
+  let isBusyOpen = $state(false);
   const inReview = live(() => () => countIn('in-review'));
   const by = $derived(view === 'week' ? 'weeks' : 'months');
   const hrefOf = (to: { view?: View; date?: string }) =>
@@ -91,10 +93,10 @@
     {#if view !== 'list'}<p class="ml-auto text-sm text-quiet max-lg:hidden">
         Drag to move, or press Shift with an arrow key.
       </p>{/if}
-    <button
-      class="bare btn btn-sm {view === 'list' ? 'ml-auto' : 'max-lg:ml-auto'}"
-      onclick={exportFile}>Export calendar</button
-    >
+    <span class="flex gap-1 {view === 'list' ? 'ml-auto' : 'max-lg:ml-auto'}">
+      <button class="bare btn btn-sm" onclick={() => (isBusyOpen = true)}>Busy times</button>
+      <button class="bare btn btn-sm" onclick={exportFile}>Export calendar</button>
+    </span>
   </header>
   <div class="flex flex-wrap items-baseline gap-x-4 text-xs text-quiet">
     {#if inReview.value}<a href="/review">{plural(inReview.value, 'item', 'items')} in review</a
@@ -118,6 +120,7 @@
     {/if}
   </div>
 </div>
+{#if isBusyOpen}<BusyDialog onclose={() => (isBusyOpen = false)} />{/if}
 {#if calendar.opened}
   {#key calendar.opened}
     <EntryDialog {calendar} entry={calendar.opened.entry} to={calendar.opened.to} />

@@ -259,6 +259,7 @@
                     >{line.title || line.url}</a
                   >
                 {:else}{line.title}{/if}
+                {#if line.to}to {formatDateTime(line.to)}{/if}
                 <span class="text-quiet">
                   {line.count === null ? '' : plural(line.count, 'item', 'items')}
                   {line.key && line.placeId

@@ -69,3 +69,6 @@ export const shiftDays = (at: number, days: number, zone: string): number =>
 export const dateOf = (at: number, zone: string): string =>
   DateTime.fromMillis(at, { zone }).toISODate()!;
 export const hourOf = (at: number, zone: string): number => DateTime.fromMillis(at, { zone }).hour;
+/** The first moment of a local hour; of one that is left out that day, of the one after it. */
+export const startOfHour = (date: string, hour: number, zone: string): number =>
+  DateTime.fromISO(date, { zone }).set({ hour }).toMillis();

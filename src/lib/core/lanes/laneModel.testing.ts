@@ -23,6 +23,8 @@ const DAY = 24 * HOUR;
 const BEGIN = Date.parse('2026-03-20T06:00:00Z');
 /** Days after which what is not placed is taken for lost. */
 const PATIENCE = 4000;
+/** The user is away for two days in the first week. */
+const BUSY = [{ from: BEGIN + 3 * DAY, to: BEGIN + 5 * DAY }];
 
 const never = new AbortController().signal;
 
@@ -224,6 +226,7 @@ export async function laneModel(
       };
     },
     stopLane: ({ id }, made) => stores.patchLane(id, { isOn: false, stopped: { at: now, made } }),
+    busy: async () => BUSY,
     allowances: async (lane) =>
       Promise.all(
         lane.targets.map(async ({ placeId }) => ({
@@ -450,6 +453,8 @@ function paceBroken(
     const hour = Number(localDay(at, pace.zone).slice(11, 13));
     if (hour < pace.hours.from || hour >= pace.hours.to)
       wrong.push(`lane ${id} placed at ${localDay(at, pace.zone)}`);
+    if (BUSY.some(({ from, to }) => at >= from && at < to))
+      wrong.push(`lane ${id} placed in a busy time, at ${localDay(at, pace.zone)}`);
   }
   const spans = [...byItem.values()]
     .map((times) => ({ first: Math.min(...times), last: Math.max(...times) }))

@@ -42,11 +42,14 @@ export interface PaceHistory {
   since: number;
   /** One for each place it goes to. */
   allowances: readonly Allowance[];
+  /** Times that are kept clear: from the first moment to before the last. */
+  busy?: readonly { from: number; to: number }[];
 }
 
 /** Why something cannot go out at once. */
 export const paceReasonSchema = z.enum([
   'not-before',
+  'busy',
   'gap',
   'hours',
   'weekday',
@@ -172,13 +175,14 @@ class Planner {
   /** The same moments in ascending order. */
   readonly #moments: number[];
   readonly #used: { allowance: Allowance; ledger: Ledger; since: number }[];
+  readonly #busy: readonly { from: number; to: number }[];
   readonly #firstDay: number;
   /** The first moment of the first day on which anything goes out. */
   readonly #start: number;
 
   constructor(
     private readonly pace: Pace,
-    { placed, since, allowances }: PaceHistory,
+    { placed, since, allowances, busy = [] }: PaceHistory,
     now: number
   ) {
     // What lies further back than any period that is counted changes nothing.
@@ -187,6 +191,7 @@ class Planner {
     this.#placed = new Ledger(this.#days, ['day', 'week'], placed.filter(isRecent));
     const nearest = now - Math.max(MAX_PERIOD, pace.gap * MINUTE);
     this.#moments = placed.filter((moment) => moment > nearest).sort((a, b) => a - b);
+    this.#busy = busy.filter(({ to }) => to > now - MAX_PERIOD);
     this.#firstDay = this.#days.at(since).start;
     this.#start = pace.notBefore
       ? DateTime.fromISO(pace.notBefore, { zone: pace.zone }).startOf('day').toMillis()
@@ -220,7 +225,7 @@ class Planner {
       const reason = this.whyNot(at, reserve);
       if (!reason) return { at, waitsFor };
       waitsFor ??= reason;
-      at = this.#after(reason, at);
+      at = this.#after(reason, at, reserve);
     }
     return null;
   }
@@ -228,11 +233,16 @@ class Planner {
   /** Why nothing may go out at a moment, or null. */
   whyNot(at: number, reserve: number): PaceReason | null {
     if (at < this.#start) return 'not-before';
+    if (this.#busyAt(at, reserve)) return 'busy';
     if (this.#tooNear(at) !== null) return 'gap';
     const day = this.#days.at(at);
     if (!this.pace.weekdays.includes(day.weekday)) return 'weekday';
     if (at < day.opens || at + reserve >= day.closes) return 'hours';
     return this.#full(day);
+  }
+
+  #busyAt(at: number, reserve: number): { to: number } | undefined {
+    return this.#busy.find(({ from, to }) => at + reserve >= from && at < to);
   }
 
   /** How many moments lie at or before one. */
@@ -265,9 +275,10 @@ class Planner {
   }
 
   /** The first moment that may be tried after one that may not. */
-  #after(reason: PaceReason, at: number): number {
+  #after(reason: PaceReason, at: number, reserve: number): number {
     const day = this.#days.at(at);
     if (reason === 'not-before') return this.#start;
+    if (reason === 'busy') return this.#busyAt(at, reserve)!.to;
     if (reason === 'gap') return this.#tooNear(at)! + this.pace.gap * MINUTE;
     if (reason === 'hours' && at < day.opens) return day.opens;
     if (reason === 'week-full') return this.#days.after(day, 'week');
@@ -365,7 +376,8 @@ export function nearestAllowed(
     const { opens, closes } = days.at(sameTime);
     // Nobody plans for two minutes to six.
     const latest = Math.floor((closes - reserve - MINUTE) / QUARTER) * QUARTER;
-    for (const at of [sameTime, sameTime - pace.gap * MINUTE, latest, opens]) {
+    const before = (history.busy ?? []).map(({ from }) => from - reserve - QUARTER);
+    for (const at of [sameTime, sameTime - pace.gap * MINUTE, latest, opens, ...before]) {
       const isNearer = best === null || Math.abs(at - wish) < Math.abs(best - wish);
       if (at >= now && at <= wish && isNearer && !planner.whyNot(at, reserve)) best = at;
     }

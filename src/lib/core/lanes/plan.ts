@@ -19,6 +19,8 @@ function withPins(history: PaceHistory, pins: readonly number[]): PaceHistory {
   };
 }
 
+const timesOf = (items: readonly PlannedItem[]): number[] => items.map(({ at }) => at);
+
 /**
  * When all that is planned in a lane goes out, were each to go at its first moment: what the user gave a time at that
  * time, or at the next that the pace allows; the rest in turn.
@@ -43,17 +45,12 @@ export function planItems(
       others.push([itemId, own]);
       continue;
     }
-    const before = withPins(
-      history,
-      pinned.map((p) => p.at)
-    );
-    const at = pin.insists ? pin.at : nextAllowed(pace, before, pin.at)?.at;
+    const at = pin.insists
+      ? pin.at
+      : nextAllowed(pace, withPins(history, timesOf(pinned)), pin.at)?.at;
     if (at !== undefined) pinned.push({ itemId, entries: own, at, isPinned: true });
   }
-  const given = withPins(
-    history,
-    pinned.map((p) => p.at)
-  );
+  const given = withPins(history, timesOf(pinned));
   const slots = planSlots(pace, given, now, others.length);
   const inOrder = slots.map(({ at }, i): PlannedItem => {
     const [itemId, own] = others[i]!;

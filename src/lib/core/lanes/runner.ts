@@ -72,6 +72,8 @@ export interface LaneWorld {
   /** Switches a lane off, because its rate guard stopped it. */
   stopLane(lane: Lane, made: number): Promise<void>;
   allowances(lane: Lane): Promise<(Allowance & { placeId: string })[]>;
+  /** Times at which the user wants nothing published. */
+  busy(): Promise<{ from: number; to: number }[]>;
   /** Works on an entry of the outbox until it is delivered or has to wait. */
   deliver(key: string): Promise<void>;
   /** Until when nothing is sent to a place, because it kept failing. */
@@ -363,7 +365,7 @@ function afterTry(record: LaneRecord, problem: Problem, now: number): LaneRecord
  */
 export async function historyOf(
   lane: Lane,
-  world: Pick<LaneWorld, 'allowances' | 'now'>,
+  world: Pick<LaneWorld, 'allowances' | 'busy' | 'now'>,
   entries: readonly OutboxEntry[],
   except = ''
 ): Promise<PaceHistory> {
@@ -385,6 +387,7 @@ export async function historyOf(
   return {
     placed: [...published.values()],
     since: lane.since ?? lane.created,
+    busy: await world.busy(),
     allowances: (await world.allowances(lane)).map((allowance) => ({
       ...allowance,
       used: [...allowance.used, ...(pinned.get(allowance.placeId) ?? [])]

@@ -83,6 +83,7 @@ export function laneWorldOf(
       lane.isOn = false;
     },
     allowances: async () => [],
+    busy: async () => [],
     deliver: async () => {},
     pausedUntil: async () => 0,
     pause: async () => {},

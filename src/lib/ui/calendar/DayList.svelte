@@ -2,7 +2,14 @@
   import CountField from '$lib/ui/CountField.svelte';
   import { plural } from '$lib/ui/messages.ts';
   import type { Calendar } from './calendarState.svelte.ts';
-  import { dayName, entryName, kindLabels, stateLabels, timeOf } from './calendarMessages.ts';
+  import {
+    busyNames,
+    dayName,
+    entryName,
+    kindLabels,
+    stateLabels,
+    timeOf
+  } from './calendarMessages.ts';
 
   let { calendar, from }: { calendar: Calendar; from: string } = $props();
   let days = $state<number | null>(1);
@@ -30,23 +37,28 @@
     <button class="bare btn btn-sm" onclick={() => (calendar.selected = new Set())}>Clear</button>
   </div>
 {/if}
-{#each calendar.days as { date } (date)}
+{#each calendar.days as { date, start, end } (date)}
   {@const entries = calendar.byDay.get(date) ?? []}
-  {#if entries.length > 0}
+  {@const busy = calendar.busyIn(start, end)}
+  {#if entries.length > 0 || busy.length > 0}
     <section class="flex scroll-mt-14 flex-col border-b border-line py-2" id="day-{date}">
       <h2 class="px-2 text-sm font-semibold">{dayName(date)}</h2>
+      {#if busy.length > 0}
+        <p class="hatched mx-2 self-start rounded-base px-1 text-sm">Busy: {busyNames(busy)}</p>
+      {/if}
       <ul aria-label={dayName(date)}>
         {#each entries as entry (entry.id)}
           {@const place = calendar.placeOf(entry)}
           <li class="flex items-baseline gap-2 px-2 py-1 text-sm">
-            <input
-              type="checkbox"
-              class="self-center"
-              aria-label="Select {entryName(entry, place)}"
-              disabled={!entry.moves}
-              checked={calendar.selected.has(entry.id)}
-              onchange={(event) => calendar.toggle(entry.id, event.currentTarget.checked)}
-            />
+            {#if entry.moves}
+              <input
+                type="checkbox"
+                class="self-center"
+                aria-label="Select {entryName(entry, place)}"
+                checked={calendar.selected.has(entry.id)}
+                onchange={(event) => calendar.toggle(entry.id, event.currentTarget.checked)}
+              />
+            {:else}<span class="w-[13px] shrink-0"></span>{/if}
             <span class="times w-10 shrink-0">{timeOf(entry.at)}</span>
             <span class="min-w-0 grow">
               <button

@@ -1,12 +1,19 @@
 <script lang="ts">
+  import type { CalendarEntry } from '$lib/core/calendar/calendarEntry.ts';
   import { dateOf } from '$lib/core/calendar/grid.ts';
   import { timeZone, type Calendar } from './calendarState.svelte.ts';
-  import { dayName, shortDay } from './calendarMessages.ts';
+  import { busyNames, dayName, shortDay } from './calendarMessages.ts';
   import Cell from './Cell.svelte';
 
   let { calendar, linkTo }: { calendar: Calendar; linkTo: (date: string) => string } = $props();
   /** Entries that are shown of a day. */
   const MOST = 4;
+  /** What is still to come is shown before what went out. */
+  const shownOf = (all: readonly CalendarEntry[]) =>
+    [...all]
+      .sort((a, b) => Number(a.state === 'published') - Number(b.state === 'published'))
+      .slice(0, MOST)
+      .sort((a, b) => a.at - b.at);
   const today = dateOf(Date.now(), timeZone);
   const weeks = $derived(
     Array.from({ length: calendar.days.length / 7 }, (_, week) =>
@@ -28,8 +35,9 @@
   <tbody>
     {#each weeks as week (week[0]?.date)}
       <tr>
-        {#each week as { date, isInMonth } (date)}
+        {#each week as { date, start, end, isInMonth } (date)}
           {@const all = calendar.byDay.get(date) ?? []}
+          {@const busy = calendar.busyIn(start, end)}
           <td
             class="h-20 border border-line p-0.5 align-top {isInMonth ? '' : 'bg-canvas'}"
             aria-current={date === today ? 'date' : undefined}
@@ -51,7 +59,12 @@
                   >
                 {/if}
               </span>
-              <Cell {calendar} entries={all.slice(0, MOST)} {date} label={dayName(date)} />
+              {#if busy.length > 0}
+                <span class="hatched truncate rounded-base px-1 text-xs" title={busyNames(busy)}
+                  >{busyNames(busy)}</span
+                >
+              {/if}
+              <Cell {calendar} entries={shownOf(all)} {date} label={dayName(date)} />
             </div>
           </td>
         {/each}

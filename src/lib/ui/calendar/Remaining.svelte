@@ -10,7 +10,7 @@
 </script>
 
 {#if shown.length > 0}
-  <ul class="flex flex-wrap gap-x-4" aria-label="Allowances">
+  <ul class="flex flex-wrap gap-x-4 {placeId ? '' : 'max-sm:hidden'}" aria-label="Allowances">
     {#each shown as { placeId: id, title, left, most, per, planned } (id)}
       <li class={planned > left ? 'font-semibold text-ink' : ''}>
         {title}: {left} of {most} left {PERIODS[per]}{planned > 0

@@ -1,12 +1,13 @@
 <script lang="ts">
-  import { dateOf, hourOf } from '$lib/core/calendar/grid.ts';
+  import { dateOf, hourOf, startOfHour } from '$lib/core/calendar/grid.ts';
   import { groupBy, timeZone, type Calendar } from './calendarState.svelte.ts';
-  import { dayName, shortDay } from './calendarMessages.ts';
+  import { busyNames, dayName, shortDay } from './calendarMessages.ts';
   import Cell from './Cell.svelte';
 
   let { calendar }: { calendar: Calendar } = $props();
   const HOURS = Array.from({ length: 24 }, (_, hour) => hour);
   const MORNING = 7;
+  const HOUR = 3_600_000;
   const today = dateOf(Date.now(), timeZone);
   const byHour = $derived(
     groupBy(calendar.entries, ({ at }) => `${dateOf(at, timeZone)} ${hourOf(at, timeZone)}`)
@@ -43,15 +44,22 @@
           class="times border border-line px-1 text-right align-top text-xs text-quiet"
           >{hourLabel(hour)}</th
         >
-        {#each calendar.days as { date } (date)}
-          <td class="h-10 border border-line p-0.5 align-top">
+        {#each calendar.days as { date, end } (date)}
+          {@const begins = startOfHour(date, hour, timeZone)}
+          {@const busy = calendar.busyIn(begins, Math.min(end, begins + HOUR))}
+          <td
+            title={busyNames(busy) || undefined}
+            class="{busy.length > 0 ? 'hatched' : ''} h-10 border border-line p-0.5 align-top"
+          >
             <div class="flex h-full flex-col gap-0.5">
               <Cell
                 {calendar}
                 entries={byHour.get(`${date} ${hour}`) ?? []}
                 {date}
                 {hour}
-                label="{dayName(date)}, {hourLabel(hour)}"
+                label="{dayName(date)}, {hourLabel(hour)}{busy.length > 0
+                  ? `, busy: ${busyNames(busy)}`
+                  : ''}"
               />
             </div>
           </td>

@@ -1,7 +1,8 @@
 import { DateTime } from 'luxon';
 import type { CalendarEntry } from '$lib/core/calendar/calendarEntry.ts';
 import type { InTheWay } from '$lib/core/calendar/move.ts';
-import { formatDateTime } from '../messages.ts';
+import type { Busy } from '$lib/core/model/busy.ts';
+import { formatDate, formatDateTime } from '../messages.ts';
 
 export const kindLabels: Record<CalendarEntry['kind'], string> = {
   post: 'Post',
@@ -20,6 +21,7 @@ export const stateLabels: Record<CalendarEntry['state'], string> = {
 const IN_THE_WAY: Record<InTheWay['reason'], string> = {
   past: 'This time has passed.',
   'not-before': 'This is before the first day of its lane.',
+  busy: 'This is in one of your busy times.',
   gap: 'This is too close to another item of its lane.',
   hours: 'This is outside the hours of its lane.',
   weekday: 'Its lane does not publish on this weekday.',
@@ -54,3 +56,16 @@ export function weekName(first: string, last: string): string {
 /** What screen readers say of an entry, and what a pointer shows. */
 export const entryName = (entry: CalendarEntry, place: string): string =>
   `${timeOf(entry.at)} ${kindLabels[entry.kind]} “${entry.title}” at ${place || 'an unknown place'}, ${stateLabels[entry.state].toLowerCase()}`;
+
+/** When a busy time is: `4–6 Dec 2026` for whole days, else with its times. */
+export function busyWhen({ from, to }: Pick<Busy, 'from' | 'to'>): string {
+  const [start, end] = [DateTime.fromMillis(from), DateTime.fromMillis(to)];
+  const isWholeDays = +start === +start.startOf('day') && +end === +end.startOf('day');
+  if (!isWholeDays) return `${formatMoment(from)} to ${formatMoment(to)}`;
+  const last = end.minus({ days: 1 });
+  if (last <= start) return formatDate(start.toISO());
+  return weekName(start.toISODate() ?? '', last.toISODate() ?? '');
+}
+
+export const busyNames = (busy: readonly Busy[]): string =>
+  [...new Set(busy.map(({ title }) => title || 'Busy'))].join(', ');

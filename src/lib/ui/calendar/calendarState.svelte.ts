@@ -8,6 +8,8 @@ import {
   weekDays,
   type CalendarDay
 } from '$lib/core/calendar/grid.ts';
+import type { Busy } from '$lib/core/model/busy.ts';
+import { readBusy } from '$lib/data/busy.ts';
 import { allLanes } from '$lib/data/lanes.ts';
 import { placeTitles } from '$lib/data/places.ts';
 import { moveAll, moveEntry, readCalendar, whatIsInTheWay } from '$lib/work/calendar.ts';
@@ -57,6 +59,8 @@ export class Calendar {
   readonly #titles = live(() => placeTitles);
   readonly #lanes = live(() => allLanes);
 
+  readonly #busy = live(() => readBusy);
+
   readonly isRead = $derived(this.#found.value !== undefined);
   readonly entries = $derived(
     (this.#found.value ?? []).filter((e) => !this.placeId || e.placeId === this.placeId)
@@ -75,6 +79,10 @@ export class Calendar {
 
   placeOf = (entry: CalendarEntry): string => this.#titles.value?.get(entry.placeId) ?? '';
   laneOf = ({ laneId }: CalendarEntry) => this.#lanes.value?.find((lane) => lane.id === laneId);
+
+  /** Busy times that lie within two moments, or reach into them. */
+  busyIn = (start: number, end: number): Busy[] =>
+    (this.#busy.value ?? []).filter(({ from, to }) => from < end && to > start);
 
   open(entry: CalendarEntry, to = entry.at): void {
     // A press that ends a drag is none.

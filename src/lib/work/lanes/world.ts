@@ -2,6 +2,7 @@ import type { Lane } from '$lib/core/lanes/lane.ts';
 import { plural } from '$lib/core/text/plural.ts';
 import type { LaneWorld } from '$lib/core/lanes/runner.ts';
 import { allowancesOf } from '$lib/data/allowances.ts';
+import { readBusy } from '$lib/data/busy.ts';
 import { note } from '$lib/data/journal.ts';
 import { laneStore, patchLane } from '$lib/data/lanes.ts';
 import { getNetwork } from '$lib/data/networks.ts';
@@ -50,6 +51,7 @@ export const laneWorld: LaneWorld = {
     await note({ what: 'lane-paused', title: name, laneId: id });
   },
   allowances: (lane) => allowancesOf(lane.targets.map((t) => t.placeId)),
+  busy: readBusy,
   deliver: deliverEntry,
   pausedUntil,
   pause: (placeId, problem) => pausePlace(placeId, problem, Date.now()),
