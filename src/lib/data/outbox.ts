@@ -183,12 +183,11 @@ export const stopEntry = (key: string, now: number): Promise<OutboxEntry | null>
 export const retryEntry = (key: string, now: number): Promise<OutboxEntry | null> =>
   change(key, (entry) => entry && retryNow(entry, now));
 
-/** Gives what a lane has planned of an item its time, or leaves it to the lane again. */
-export const pinItem = (
-  laneId: string,
-  itemId: string,
-  pin: OutboxEntry['pin']
-): Promise<unknown> =>
+/**
+ * Gives what a lane has planned of an item its time, or leaves it to the lane again.
+ * @returns how many of its entries were still planned
+ */
+export const pinItem = (laneId: string, itemId: string, pin: OutboxEntry['pin']): Promise<number> =>
   db.outbox
     .where('[laneId+state]')
     .equals([laneId, 'planned'])
@@ -197,8 +196,12 @@ export const pinItem = (
       entry.pin = pin;
     });
 
-/** Puts off what waits for its time, and was not tried yet. @param at milliseconds since 1970 */
-export const resend = (key: string, at: number): Promise<unknown> =>
+/**
+ * Gives what waits for its time, and was not tried yet, another.
+ * @param at milliseconds since 1970
+ * @returns how many still waited: one or none
+ */
+export const sendAt = (key: string, at: number): Promise<number> =>
   db.outbox
     .where({ key })
     .filter((entry) => entry.state === 'waiting' && entry.attempts === 0)
@@ -209,7 +212,8 @@ export const resend = (key: string, at: number): Promise<unknown> =>
 /** Asks its place to show something that has a date there on another. @param at milliseconds since 1970 */
 export const redate = (key: string, at: number, now: number): Promise<OutboxEntry | null> =>
   change(key, (entry) => {
-    if (!entry || entry.state !== 'published') return null;
+    // A change that is still on its way gives way to this one.
+    if (!entry || !['published', 'waiting', 'sending'].includes(entry.state)) return null;
     const { payload } = entry;
     const date = new Date(at).toISOString();
     if (isPost(payload) && payload.status === 'dated')

@@ -29,8 +29,10 @@
 </script>
 
 <header class="flex h-12 items-center gap-1 border-b border-line bg-sheet px-1 sm:gap-3 sm:px-3">
+  <!-- The first view leads there too: one stop of the Tab key is enough. -->
   <a
     href="/"
+    tabindex="-1"
     class="flex shrink-0 items-center gap-2 font-semibold max-[26rem]:hidden"
     aria-label="Swift Twin, to In step"
   >

@@ -1,8 +1,8 @@
 import { calendarFile, type Planned } from '$lib/core/calendar/calendarFile.ts';
 import { calendarEntries, type CalendarEntry } from '$lib/core/calendar/calendarEntry.ts';
-import { shiftDays } from '$lib/core/calendar/grid.ts';
+import { isSamePeriod, shiftDays } from '$lib/core/calendar/grid.ts';
 import { anyTime, checkMove, type InTheWay } from '$lib/core/calendar/move.ts';
-import { planItems, type PlannedItem } from '$lib/core/lanes/plan.ts';
+import type { OutboxEntry } from '$lib/core/delivery/outbox.ts';
 import type { Pace, PaceHistory } from '$lib/core/lanes/pace.ts';
 import { historyOf, RESERVE } from '$lib/core/lanes/runner.ts';
 import { allowancesOf, type PlaceAllowance } from '$lib/data/allowances.ts';
@@ -11,27 +11,16 @@ import { itemsPublished } from '$lib/data/items.ts';
 import { note } from '$lib/data/journal.ts';
 import { allLanes, getLane, laneStore } from '$lib/data/lanes.ts';
 import { allNetworks } from '$lib/data/networks.ts';
-import { allEntries, entriesIn, getEntry, pinItem, redate, resend } from '$lib/data/outbox.ts';
+import { allEntries, getEntry, pinItem, redate, sendAt } from '$lib/data/outbox.ts';
 import { allPlaces, placeTitles } from '$lib/data/places.ts';
 import { deliverEntry } from '$lib/delivery/deliverEntry.ts';
 import { coreWorker } from '$lib/workers/core.ts';
 import { downloadBlob } from './download.ts';
+import { plannedItems } from './lanes/planned.ts';
 import { laneWorld } from './lanes/world.ts';
+import { attempt } from './tasks.svelte.ts';
 
 const { timeZone } = new Intl.DateTimeFormat().resolvedOptions();
-
-/** When all that is planned in the lanes goes out, as far as is known now. */
-export async function plannedItems(now: number): Promise<PlannedItem[]> {
-  const laneIds = new Set((await entriesIn('planned')).map((e) => e.laneId));
-  const all: PlannedItem[] = [];
-  for (const lane of await allLanes()) {
-    if (!laneIds.has(lane.id)) continue;
-    const entries = (await laneStore.entries(lane.id)).filter((e) => e.wanted === 'published');
-    const out = entries.filter((e) => e.state !== 'planned');
-    all.push(...planItems(lane.pace, await historyOf(lane, laneWorld, out), entries, now));
-  }
-  return all;
-}
 
 /** All that went out and will between two moments, in milliseconds since 1970. */
 export async function readCalendar(from: number, to: number): Promise<CalendarEntry[]> {
@@ -52,22 +41,17 @@ export async function readRemaining(): Promise<Remaining[]> {
   const now = Date.now();
   const ids = [...(await allPlaces()), ...(await allNetworks())].map(({ id }) => id);
   const coming = calendarEntries(await allEntries(), await plannedItems(now), [], now).filter(
-    ({ state, at }) => at >= now && (state === 'planned' || state === 'scheduled')
+    ({ state }) => state === 'planned' || state === 'scheduled'
   );
   return (await allowancesOf(ids)).map((allowance) => ({
     ...allowance,
     planned: coming.filter(
       (e) =>
-        e.placeId === allowance.placeId && e.moves !== 'dated' && isInPeriod(e.at, now, allowance)
+        e.placeId === allowance.placeId &&
+        e.moves !== 'dated' &&
+        isSamePeriod(e.at, now, allowance.per, timeZone)
     ).length
   }));
-}
-
-function isInPeriod(at: number, now: number, { per }: PlaceAllowance): boolean {
-  const [then, today] = [new Date(at), new Date(now)];
-  if (per === 'month')
-    return then.getFullYear() === today.getFullYear() && then.getMonth() === today.getMonth();
-  return at < shiftDays(now, per === 'day' ? 1 : 7, timeZone);
 }
 
 /** What else counts where something is moved to, and by which pace. */
@@ -91,30 +75,38 @@ export async function whatIsInTheWay(entry: CalendarEntry, at: number): Promise<
 /**
  * Moves something to a time.
  * @param insists against what its lane or its place allows
- * @returns what moves it back
+ * @returns what moves it back; null where it has gone out meanwhile
  */
 export async function moveEntry(
   entry: CalendarEntry,
   at: number,
   insists = false
-): Promise<() => Promise<unknown>> {
-  const { id: key, moves, laneId, itemId, placeId, title } = entry;
-  const before = await getEntry(key);
-  if (!before || !moves) return async () => {};
-  if (moves === 'planned') await pinItem(laneId, itemId, { at, insists });
-  else if (moves === 'sent') await resend(key, at);
-  else await redate(key, at, Date.now());
+): Promise<(() => Promise<void>) | null> {
+  const { id: key, laneId, itemId, placeId, title } = entry;
+  const pin = (await getEntry(key))?.pin ?? null;
+  if (!(await giveTime(entry, at, { at, insists }))) return null;
   await note({
     what: insists ? 'rescheduled-anyway' : 'rescheduled',
     ...{ key, itemId, placeId, laneId, title },
     to: new Date(at).toISOString()
   });
-  if (moves !== 'planned') await deliverEntry(key);
   return async () => {
-    if (moves === 'planned') return pinItem(laneId, itemId, before.pin);
-    await (moves === 'sent' ? resend(key, entry.at) : redate(key, entry.at, Date.now()));
-    await deliverEntry(key);
+    await giveTime(entry, entry.at, pin);
   };
+}
+
+/** @returns whether it was still to go out */
+async function giveTime(
+  { id: key, moves, laneId, itemId }: CalendarEntry,
+  at: number,
+  pin: OutboxEntry['pin']
+): Promise<boolean> {
+  if (moves === 'planned') return (await pinItem(laneId, itemId, pin)) > 0;
+  const isGiven =
+    moves === 'sent' ? (await sendAt(key, at)) > 0 : Boolean(await redate(key, at, Date.now()));
+  // Whoever waits for its old time learns of the new one; what it is sent for may take its time.
+  if (isGiven) void attempt(() => deliverEntry(key));
+  return isGiven;
 }
 
 /** Lets the lane choose the time again. */
@@ -135,7 +127,7 @@ export async function moveAll(entries: readonly CalendarEntry[], days: number): 
   const ordered = [...entries].sort((a, b) => (days > 0 ? b.at - a.at : a.at - b.at));
   const moved: CalendarEntry[] = [];
   const left: MovedMany['left'] = [];
-  const undos: (() => Promise<unknown>)[] = [];
+  const undos: (() => Promise<void>)[] = [];
   for (const entry of ordered) {
     const at = shiftDays(entry.at, days, timeZone);
     const inTheWay = await whatIsInTheWay(entry, at);
@@ -143,7 +135,9 @@ export async function moveAll(entries: readonly CalendarEntry[], days: number): 
       left.push({ entry, inTheWay });
       continue;
     }
-    undos.push(await moveEntry(entry, at));
+    const undo = await moveEntry(entry, at);
+    if (!undo) continue;
+    undos.push(undo);
     moved.push(entry);
   }
   const undo = async () => {
@@ -158,7 +152,7 @@ export async function planned(): Promise<Planned[]> {
   const places = await placeTitles();
   const lanes = new Map((await allLanes()).map((lane) => [lane.id, lane.name]));
   return calendarEntries(await allEntries(), await plannedItems(now), [], now)
-    .filter(({ state, at }) => at > now && (state === 'planned' || state === 'scheduled'))
+    .filter(({ state }) => state === 'planned' || state === 'scheduled')
     .map(({ id, title, placeId, laneId, at }) => ({
       ...{ id, title, at },
       place: places.get(placeId) ?? '',

@@ -41,7 +41,7 @@ test('what can be moved: what waits to be sent, what has a date at its place, wh
       anEntry({ key: 'gone', state: 'published', wanted: 'removed' }),
       anEntry({ key: 'draft', state: 'published', payload: aPostPayload({ status: 'draft' }) })
     ],
-    [{ itemId: 'i', entries: [planned], at: NOW + 3 * DAY, isPinned: true }],
+    [{ itemId: 'i', entries: [planned], at: NOW + 3 * DAY, isPinned: true, waitsFor: null }],
     [],
     NOW
   );

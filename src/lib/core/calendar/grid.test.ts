@@ -7,6 +7,7 @@ import {
   dateOf,
   dayAfter,
   hourOf,
+  isSamePeriod,
   monthDays,
   shiftDays,
   weekDays
@@ -60,6 +61,16 @@ test('what is moved keeps its time of day, whatever the clocks do', () => {
     new Date(atSameTime(night, '2026-03-29', BERLIN)).toISOString(),
     '2026-03-29T01:30:00.000Z'
   );
+});
+
+test('a day, week and month are those of the zone', () => {
+  const sunday = Date.parse('2026-11-29T22:30:00Z');
+  const later = Date.parse('2026-11-29T23:30:00Z');
+  for (const period of ['day', 'week'] as const) {
+    assert.equal(isSamePeriod(sunday, later, period, 'Etc/UTC'), true);
+    assert.equal(isSamePeriod(sunday, later, period, BERLIN), false);
+  }
+  assert.equal(isSamePeriod(sunday, later, 'month', BERLIN), true);
 });
 
 test('a month on from its last day is the last day of the next', () => {

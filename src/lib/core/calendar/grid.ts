@@ -72,3 +72,12 @@ export const hourOf = (at: number, zone: string): number => DateTime.fromMillis(
 /** The first moment of a local hour; of one that is left out that day, of the one after it. */
 export const startOfHour = (date: string, hour: number, zone: string): number =>
   DateTime.fromISO(date, { zone }).set({ hour }).toMillis();
+
+/** Whether two moments lie in the same local day, week (from Monday on) or month. */
+export const isSamePeriod = (
+  at: number,
+  other: number,
+  period: 'day' | 'week' | 'month',
+  zone: string
+): boolean =>
+  DateTime.fromMillis(at, { zone }).hasSame(DateTime.fromMillis(other, { zone }), period);

@@ -1,5 +1,5 @@
 import type { OutboxEntry } from '../delivery/outbox.ts';
-import { nextAllowed, planSlots, type Pace, type PaceHistory } from './pace.ts';
+import { nextAllowed, planSlots, type Pace, type PaceHistory, type PaceReason } from './pace.ts';
 import { inTurn, isPinnedAfter } from './runner.ts';
 
 /** One item that a lane publishes, with its entries for all places. Times are milliseconds since 1970. */
@@ -8,6 +8,8 @@ export interface PlannedItem {
   entries: OutboxEntry[];
   at: number;
   isPinned: boolean;
+  /** What it has to wait for until then; null for what the user gave its time. */
+  waitsFor: PaceReason | null;
 }
 
 /** What goes out, as far as it was given a time by the user, added to what a pace has to keep to. */
@@ -48,13 +50,13 @@ export function planItems(
     const at = pin.insists
       ? pin.at
       : nextAllowed(pace, withPins(history, timesOf(pinned)), pin.at)?.at;
-    if (at !== undefined) pinned.push({ itemId, entries: own, at, isPinned: true });
+    if (at !== undefined) pinned.push({ itemId, entries: own, at, isPinned: true, waitsFor: null });
   }
   const given = withPins(history, timesOf(pinned));
   const slots = planSlots(pace, given, now, others.length);
-  const inOrder = slots.map(({ at }, i): PlannedItem => {
+  const inOrder = slots.map(({ at, waitsFor }, i): PlannedItem => {
     const [itemId, own] = others[i]!;
-    return { itemId, entries: own, at, isPinned: false };
+    return { itemId, entries: own, at, isPinned: false, waitsFor };
   });
   return [...pinned, ...inOrder].sort((a, b) => a.at - b.at);
 }

@@ -56,13 +56,13 @@
     <dd>{kindLabels[entry.kind]} at {place || 'an unknown place'}</dd>
     <dt class="text-quiet">When</dt>
     <dd>{formatMoment(entry.at)}</dd>
-    <dt class="text-quiet">By</dt>
+    <dt class="text-quiet">How</dt>
     <dd>
       {entry.laneId
         ? lane
-          ? `the lane “${lane.name}”`
-          : 'a lane that was deleted'
-        : 'hand'}{lane && !lane.isOn && entry.state === 'planned'
+          ? `By the lane “${lane.name}”`
+          : 'By a lane that was deleted'
+        : 'By hand'}{lane && !lane.isOn && entry.state === 'planned'
         ? ', which is off: nothing is published until you switch it on'
         : ''}
     </dd>

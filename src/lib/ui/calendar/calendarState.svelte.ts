@@ -134,9 +134,10 @@ export class Calendar {
     this.#moved = { id: entry.id, at: to };
     const { value: undo, problem } = await attempt(() => moveEntry(entry, to, insists));
     if (problem) return this.#tell(problem);
+    if (!undo) return deck.say(`“${entry.title}” was not moved: it is already being published.`);
     deck.say(`“${entry.title}” moved to ${formatMoment(to)}.`, {
       label: 'Undo',
-      run: () => void undo?.()
+      run: () => void undo()
     });
   }
 

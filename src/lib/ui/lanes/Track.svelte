@@ -1,7 +1,6 @@
 <script lang="ts">
   import type { Lane } from '$lib/core/lanes/lane.ts';
   import { recordsOf } from '$lib/data/lanes.ts';
-  import { entriesOfLane } from '$lib/data/outbox.ts';
   import { allLayouts } from '$lib/data/layouts.ts';
   import {
     approvalMessage,
@@ -14,7 +13,7 @@
   } from '$lib/ui/laneMessages.ts';
   import { live } from '$lib/ui/live.svelte.ts';
   import { formatDateTime } from '$lib/ui/messages.ts';
-  import { nextSlot } from '$lib/work/lanes/rehearse.ts';
+  import { plannedOf } from '$lib/work/lanes/planned.ts';
   import ApprovalForm from './stations/ApprovalForm.svelte';
   import MakeForm from './stations/MakeForm.svelte';
   import PaceForm from './stations/PaceForm.svelte';
@@ -49,10 +48,7 @@
   });
   const next = live(() => {
     const kept = $state.snapshot(lane) as Lane;
-    return async () => {
-      const waits = await entriesOfLane(kept.id);
-      return waits.some((e) => e.state === 'planned') ? nextSlot(kept, 0) : null;
-    };
+    return async () => (await plannedOf(kept, Date.now()))[0] ?? null;
   });
 
   const layouts = live(() => async () => new Map((await allLayouts()).map((l) => [l.id, l.name])));

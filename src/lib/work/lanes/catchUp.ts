@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { caughtUp } from '$lib/core/lanes/caughtUp.ts';
-import { historyOf } from '$lib/core/lanes/runner.ts';
+import { historyOf, isPinnedAfter } from '$lib/core/lanes/runner.ts';
 import { paceReasonSchema } from '$lib/core/lanes/pace.ts';
 import { note } from '$lib/data/journal.ts';
 import { allLanes, laneStore } from '$lib/data/lanes.ts';
@@ -32,7 +32,8 @@ export async function noteMissed(): Promise<void> {
   const missed: Missed[] = [];
   for (const lane of (await allLanes()).filter((l) => l.isOn)) {
     const entries = (await laneStore.entries(lane.id)).filter((e) => e.wanted === 'published');
-    const planned = new Set(entries.filter((e) => e.state === 'planned').map((e) => e.itemId));
+    const due = entries.filter((e) => e.state === 'planned' && !isPinnedAfter(e, now));
+    const planned = new Set(due.map((e) => e.itemId));
     const history = await historyOf(lane, laneWorld, entries);
     const slots = caughtUp(lane.pace, history, planned.size, led, now);
     if (slots.length === 0) continue;

@@ -1,5 +1,5 @@
 import type { Lane } from '$lib/core/lanes/lane.ts';
-import { planSlots, type PaceSlot } from '$lib/core/lanes/pace.ts';
+import { nextAllowed, type PaceSlot } from '$lib/core/lanes/pace.ts';
 import { recordId } from '$lib/core/lanes/record.ts';
 import {
   historyOf,
@@ -27,15 +27,14 @@ export function rehearse(lane: Lane, itemId: string): Promise<Rehearsed> {
     const candidate = await lanesWorker().candidate(lane, itemId);
     if (!candidate) throw new PlaceError({ kind: 'not-found', detail: 'The item is gone.' });
     const made = await makeForTargets(lane, laneWorld, candidate, signal);
-    return { itemId, made, slot: await nextSlot(lane, 0) };
+    return { itemId, made, slot: await nextSlot(lane) };
   });
 }
 
-/** When what a lane makes next would go out, after so many that wait already. */
-export async function nextSlot(lane: Lane, before: number): Promise<PaceSlot | null> {
+/** When what a lane makes next would go out. */
+async function nextSlot(lane: Lane): Promise<PaceSlot | null> {
   const entries = (await laneStore.entries(lane.id)).filter((e) => e.wanted === 'published');
-  const history = await historyOf(lane, laneWorld, entries);
-  return planSlots(lane.pace, history, Date.now(), before + 1).at(-1) ?? null;
+  return nextAllowed(lane.pace, await historyOf(lane, laneWorld, entries), Date.now());
 }
 
 /** Keeps what was rehearsed as it is; it goes out at the pace of the lane. */
