@@ -73,6 +73,7 @@ test('what a lane planned is dragged, asked about where it breaks the pace, and 
   await on(page, 'Friday 20 September, 03:00, can be moved').focus();
   await page.keyboard.press('Enter');
   await page.getByRole('button', { name: 'Let the lane choose the time' }).click();
+  await expect(page.getByText(/^The lane chooses the time of .* again\.$/)).toBeVisible();
   await page.goto('/calendar?view=list&date=2030-09-02');
   await expect(on(page, 'Wednesday 4 September')).toHaveCount(1);
   await page.getByRole('link', { name: 'Journal', exact: true }).click();

@@ -109,9 +109,17 @@ async function giveTime(
   return isGiven;
 }
 
-/** Lets the lane choose the time again. */
-export const letLaneChoose = ({ laneId, itemId }: CalendarEntry): Promise<unknown> =>
-  pinItem(laneId, itemId, null);
+/**
+ * Lets the lane choose the time again.
+ * @returns what brings the user's time back; null where it has gone out meanwhile
+ */
+export async function letLaneChoose(entry: CalendarEntry): Promise<(() => Promise<void>) | null> {
+  const pin = (await getEntry(entry.id))?.pin ?? null;
+  if (!(await giveTime(entry, entry.at, null))) return null;
+  return async () => {
+    await giveTime(entry, entry.at, pin);
+  };
+}
 
 /** What came of moving several. */
 export interface MovedMany {

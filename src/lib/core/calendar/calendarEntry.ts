@@ -103,7 +103,7 @@ function whenOf(
 }
 
 /** When its place shows it to everybody, or null where that is at once. */
-export function dateAtPlace({ payload }: Pick<OutboxEntry, 'payload'>): number | null {
+function dateAtPlace({ payload }: Pick<OutboxEntry, 'payload'>): number | null {
   const date = isPost(payload)
     ? payload.status === 'dated'
       ? payload.date

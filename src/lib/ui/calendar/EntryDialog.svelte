@@ -1,6 +1,6 @@
 <script lang="ts">
   import { DateTime } from 'luxon';
-  import { letLaneChoose, whatIsInTheWay } from '$lib/work/calendar.ts';
+  import { whatIsInTheWay } from '$lib/work/calendar.ts';
   import { attempt } from '$lib/work/tasks.svelte.ts';
   import DateTimeField from '$lib/ui/DateTimeField.svelte';
   import type { CalendarEntry } from '$lib/core/calendar/calendarEntry.ts';
@@ -40,7 +40,7 @@
   }
   function choose() {
     dialog?.close();
-    void letLaneChoose(entry);
+    void calendar.unpin(entry);
   }
 </script>
 

@@ -1,6 +1,6 @@
 <script lang="ts">
   import { dateOf, hourOf, startOfHour } from '$lib/core/calendar/grid.ts';
-  import { groupBy, timeZone, type Calendar } from './calendarState.svelte.ts';
+  import { timeZone, type Calendar } from './calendarState.svelte.ts';
   import { busyNames, dayName, shortDay } from './calendarMessages.ts';
   import Cell from './Cell.svelte';
 
@@ -10,7 +10,7 @@
   const HOUR = 3_600_000;
   const today = dateOf(Date.now(), timeZone);
   const byHour = $derived(
-    groupBy(calendar.entries, ({ at }) => `${dateOf(at, timeZone)} ${hourOf(at, timeZone)}`)
+    Map.groupBy(calendar.entries, ({ at }) => `${dateOf(at, timeZone)} ${hourOf(at, timeZone)}`)
   );
   const hourLabel = (hour: number) => `${String(hour).padStart(2, '0')}:00`;
   let morning = $state<HTMLTableRowElement>();

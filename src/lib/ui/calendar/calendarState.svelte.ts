@@ -12,7 +12,13 @@ import type { Busy } from '$lib/core/model/busy.ts';
 import { readBusy } from '$lib/data/busy.ts';
 import { allLanes } from '$lib/data/lanes.ts';
 import { placeTitles } from '$lib/data/places.ts';
-import { moveAll, moveEntry, readCalendar, whatIsInTheWay } from '$lib/work/calendar.ts';
+import {
+  letLaneChoose,
+  moveAll,
+  moveEntry,
+  readCalendar,
+  whatIsInTheWay
+} from '$lib/work/calendar.ts';
 import { attempt } from '$lib/work/tasks.svelte.ts';
 import { deck } from '../deck.svelte.ts';
 import { live } from '../live.svelte.ts';
@@ -65,7 +71,7 @@ export class Calendar {
   readonly entries = $derived(
     (this.#found.value ?? []).filter((e) => !this.placeId || e.placeId === this.placeId)
   );
-  readonly byDay = $derived(groupBy(this.entries, (entry) => dateOf(entry.at, timeZone)));
+  readonly byDay = $derived(Map.groupBy(this.entries, (entry) => dateOf(entry.at, timeZone)));
   readonly places = $derived(
     [...(this.#titles.value ?? [])].sort((a, b) => (a[1] < b[1] ? -1 : 1))
   );
@@ -141,6 +147,17 @@ export class Calendar {
     });
   }
 
+  /** Leaves the time of what was moved to its lane again. */
+  async unpin(entry: CalendarEntry): Promise<void> {
+    const { value: undo, problem } = await attempt(() => letLaneChoose(entry));
+    if (problem) return this.#tell(problem);
+    if (!undo) return deck.say(`“${entry.title}” was not moved: it is already being published.`);
+    deck.say(`The lane chooses the time of “${entry.title}” again.`, {
+      label: 'Undo',
+      run: () => void undo()
+    });
+  }
+
   async moveChosen(days: number): Promise<void> {
     const { value: done, problem } = await attempt(() => moveAll(this.chosen, days));
     if (!done) return problem ? this.#tell(problem) : undefined;
@@ -163,17 +180,3 @@ export class Calendar {
 }
 /** Milliseconds. */
 const AFTER_DROP = 400;
-
-export function groupBy<T>(
-  all: readonly T[],
-  nameOf: (one: T) => string
-): ReadonlyMap<string, T[]> {
-  const groups = new Map<string, T[]>();
-  for (const one of all) {
-    const name = nameOf(one);
-    const group = groups.get(name);
-    if (group) group.push(one);
-    else groups.set(name, [one]);
-  }
-  return groups;
-}
