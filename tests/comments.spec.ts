@@ -65,6 +65,7 @@ test('a blog that lets nothing be changed shows none, and says so', async ({ hom
   await page.goto('/places');
   const blog = page.getByRole('article', { name: 'The Wrenfold Notebook' });
   await blog.getByRole('button', { name: /^Remove the key/ }).click();
+  await expect(blog.getByRole('button', { name: /^Remove the key/ })).toHaveCount(0);
   await chooseRule(page, 'I choose which to show in posts');
   await openAlert(page, /^9 new comments$/);
   await expect(conversation(page)).toContainText('is connected read only');
