@@ -14,7 +14,7 @@ module.exports = {
           '^hast$',
           // Word lists, stemmers, models: data and plain computation.
           '^node_modules/(wink-nlp|wink-eng-lite-web-model|franc-min|snowball-stemmers|@types/snowball-stemmers|stopwords-iso|syllable)/',
-          '^node_modules/(diff|fft\\.js|fast-deep-equal|yaml|postal-mime|papaparse|@types\/papaparse|ical-generator|ical\\.js|luxon|@types/luxon|mdast|@types/mdast|n2words|uqr|micromark-extension-(gfm|frontmatter)|hastscript|linkifyjs|vfile|@sindresorhus/slugify)/',
+          '^node_modules/(diff|fft\\.js|fast-deep-equal|yaml|postal-mime|papaparse|isbot|ipaddr\\.js|@types\/papaparse|ical-generator|ical\\.js|luxon|@types/luxon|mdast|@types/mdast|n2words|uqr|micromark-extension-(gfm|frontmatter)|hastscript|linkifyjs|vfile|@sindresorhus/slugify)/',
           // ZIP and SHA-256 as streams.
           '^node_modules/(@zip\\.js|crc-32|fflate|hash-wasm)/',
           '^node_modules/mdast-util-',

@@ -92,6 +92,8 @@ interface Source {
   embedUrl?: string;
   captions: { url: string; language: string }[];
   views?: number;
+  likes?: number;
+  rating?: { average: number; count: number };
   /** The feed of its comments (RFC 4685). */
   replies?: { url?: string; count?: number };
 }
@@ -176,6 +178,8 @@ function toEntry(source: Source, feed: FeedHead, base: string, now: string): Fee
     origin: body.origin ?? keyOfUid(madeFrom ? source.uid : undefined),
     ...(madeFrom && { madeFrom }),
     ...(isCount(source.views) && { views: source.views }),
+    ...(isCount(source.likes) && { likes: source.likes }),
+    ...(source.rating && { rating: source.rating }),
     ...(replies && {
       replies: {
         url: replies,
@@ -239,7 +243,8 @@ function fromMedia(
   const player = first((layer) => layer.player?.url);
   const licence = first((layer) => layer.licenses?.[0]);
   const description = first((layer) => layer.description);
-  const views = first((layer) => layer.community?.statistics?.views);
+  const statistics = first((layer) => layer.community?.statistics);
+  const rating = ratingOf(first((layer) => layer.community?.starRating));
   return {
     title: first((layer) => layer.title?.value),
     summary:
@@ -251,7 +256,9 @@ function fromMedia(
     video: video && { url: video.url, duration: video.duration },
     embedUrl: player,
     isVideo: video !== undefined || player !== undefined,
-    ...(views !== undefined && { views }),
+    ...(statistics?.views !== undefined && { views: statistics.views }),
+    ...(statistics?.favorites !== undefined && { likes: statistics.favorites }),
+    ...(rating && { rating }),
     pictures: all
       .flatMap((layer) => layer.thumbnails ?? [])
       .map((t) => ({ url: t.url ?? '', width: t.width ?? null, height: t.height ?? null })),
@@ -259,6 +266,16 @@ function fromMedia(
       .flatMap((layer) => layer.subTitles ?? [])
       .map((s) => ({ url: s.href ?? '', language: s.lang ?? '' }))
   };
+}
+
+/** A star rating of Media RSS, from 0 to 1; its stars go from `min` to `max`. */
+function ratingOf(
+  stars: { average?: number; count?: number; min?: number; max?: number } | undefined
+): Source['rating'] {
+  const { average, count, min = 0, max = 5 } = stars ?? {};
+  if (average === undefined || !isCount(count) || !(max > min)) return undefined;
+  const share = (average - min) / (max - min);
+  return share >= 0 && share <= 1 ? { average: share, count: count ?? 0 } : undefined;
 }
 
 const READERS: Record<Parsed['format'], Reader> = {

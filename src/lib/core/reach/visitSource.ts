@@ -1,0 +1,39 @@
+import { canonicalAddress } from '../feeds/address.ts';
+
+/** What is known of the user's own pages, to tell where a visitor came from. */
+export interface OwnPages {
+  /** Host of the blog, with its port. */
+  host: string;
+  /** Ids of videos by the addresses of their pages, in canonical form. */
+  videos: ReadonlyMap<string, string>;
+  /** Names of link tags beside those that begin with `utm_`. */
+  tags: ReadonlySet<string>;
+}
+
+/**
+ * Where a visitor came from, in one word: `direct`, `blog` (another page of it), `video ID`, `tags QUERY` (link tags),
+ * `site HOST`.
+ */
+export type VisitSource = string;
+
+const LONGEST = 200;
+
+/** The link tags of an address as one sorted query; empty where it has none. */
+export function linkTagsOf(query: string, names: ReadonlySet<string> = new Set()): string {
+  const tags = [...new URLSearchParams(query)].filter(
+    ([name]) => name.startsWith('utm_') || names.has(name)
+  );
+  tags.sort(([a], [b]) => (a < b ? -1 : Number(a > b)));
+  return new URLSearchParams(tags).toString();
+}
+
+/** @param query of the page that was asked for, without its question mark */
+export function visitSource(query: string, referrer: string, own: OwnPages): VisitSource {
+  const tags = query ? linkTagsOf(query, own.tags) : '';
+  if (tags) return `tags ${tags}`.slice(0, LONGEST);
+  if (!referrer || !/^https?:/i.test(referrer) || !URL.canParse(referrer)) return 'direct';
+  const { host } = new URL(referrer);
+  if (host === own.host && !own.videos.has(canonicalAddress(referrer))) return 'blog';
+  const video = own.videos.get(canonicalAddress(referrer));
+  return video ? `video ${video}` : `site ${host}`.slice(0, LONGEST);
+}
