@@ -1,3 +1,4 @@
+import { videoFigures, type VideoFigures } from './audience/model.ts';
 import type { Comment } from './comments/comment.ts';
 import type { State, Store } from './state.ts';
 import { toVideo, workOf, type Upload } from './channel/upload.ts';
@@ -6,6 +7,8 @@ import { worldVideosAt, type Post, type Video } from './world/world.ts';
 /** What both hosts need to know of the world they are in. */
 export class World {
   #videos: { began: number; list: Video[] } | null = null;
+  /** Reckoned once an hour. */
+  readonly #figures = new Map<string, VideoFigures & { hour: number; published: number }>();
 
   constructor(
     readonly store: Store,
@@ -62,13 +65,14 @@ export class World {
     return video.published <= this.now();
   }
 
-  /** Views so far: quick at first, then slower, different for each upload and always the same. */
-  views(video: Video): number {
-    const days = (this.now() - video.published) / 86_400_000;
-    if (days <= 0) return 0;
-    let seed = 0;
-    for (const char of video.id) seed = (seed * 31 + char.charCodeAt(0)) % 997;
-    return Math.round((40 + seed) * Math.log2(1 + days * 3));
+  /** What came of an upload so far, by the model of the audience. */
+  figures(video: Video): VideoFigures {
+    const hour = Math.floor(this.now() / 3_600_000);
+    const known = this.#figures.get(video.id);
+    if (known?.hour === hour && known.published === video.published) return known;
+    const figures = { hour, published: video.published, ...videoFigures(video, this.now()) };
+    this.#figures.set(video.id, figures);
+    return figures;
   }
 
   /** What was written under an upload, oldest first. */

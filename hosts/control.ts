@@ -1,6 +1,9 @@
+import { gzipSync } from 'node:zlib';
 import { Hono } from 'hono';
 import { html } from 'hono/html';
 import { z } from 'zod';
+import { blogLog, LOG_DAYS } from './audience/blogLog.ts';
+import { figuresTable } from './audience/figuresTable.ts';
 import type { World } from './context.ts';
 import { NETWORKS } from './network/kinds.ts';
 import type { Faults } from './state.ts';
@@ -131,6 +134,12 @@ export function control(world: World): Hono {
               >
               <button>Delete</button>
             </form>
+            <h2>What its owner can download</h2>
+            <p>
+              <a href="/control/access.log">Access log of the blog</a> ·
+              <a href="/control/access.log.gz">the same, packed</a> ·
+              <a href="/control/figures.csv">Views of the channel by day</a>
+            </p>
             <h2>Begin again</h2>
             <form method="post" action="/control/reset"><button>Reset this world</button></form>
           </body>
@@ -204,6 +213,28 @@ export function control(world: World): Hono {
     });
     return c.redirect('/control/', 303);
   });
+
+  const DAY = 24 * HOUR;
+  const log = () => blogLog(world, world.now() - LOG_DAYS * DAY, world.now());
+  const asFile = (name: string, type: string) => ({
+    'Content-Type': type,
+    'Content-Disposition': `attachment; filename="${name}"`
+  });
+  app.get('/access.log', (c) =>
+    c.body(`${log().lines.join('\n')}\n`, 200, asFile('access.log', 'text/plain'))
+  );
+  app.get('/access.log.gz', (c) =>
+    c.body(
+      new Uint8Array(gzipSync(`${log().lines.join('\n')}\n`)),
+      200,
+      asFile('access.log.gz', 'application/gzip')
+    )
+  );
+  app.get('/figures.csv', (c) =>
+    c.body(figuresTable(world, LOG_DAYS), 200, asFile('figures.csv', 'text/csv; charset=utf-8'))
+  );
+  // What a test holds against what was found.
+  app.get('/audience.json', (c) => c.json(log().truth));
 
   app.post('/reset', async (c) => {
     await world.store.reset();

@@ -59,6 +59,7 @@ export function channelFeed(
 function entry(world: World, video: Video) {
   const isOut = world.isOut(video);
   const comments = world.comments(video.id).length;
+  const figures = world.figures(video);
   const media = `${world.channelUrl}videos/${video.id}/`;
   return {
     id: videoTag(video.id),
@@ -118,7 +119,15 @@ function entry(world: World, video: Video) {
             '@href': `${media}captions.vtt`
           }
         }),
-      'media:community': { 'media:statistics': { '@views': world.views(video) } }
+      'media:community': {
+        'media:starRating': {
+          '@average': figures.stars,
+          '@count': figures.ratings,
+          '@min': 1,
+          '@max': 5
+        },
+        'media:statistics': { '@views': figures.views, '@favorites': figures.likes }
+      }
     }
   };
 }

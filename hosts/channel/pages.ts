@@ -55,7 +55,7 @@ export function videoList(world: World, videos: Video[]) {
           <br /><small
             >${
               world.isOut(video)
-                ? `${clock(video.duration)}, ${world.views(video)} views`
+                ? `${clock(video.duration)}, ${world.figures(video).views} views`
                 : `Premieres ${new Date(video.published).toUTCString()}`
             }</small
           >
@@ -160,8 +160,8 @@ export function watchBody(world: World, video: Video, from: number) {
     ${player(world, video, from)}
     <p>
       <small
-        >${video.author} · ${new Date(video.published).toUTCString()} · ${world.views(video)} views
-        · ${video.licence}</small
+        >${video.author} · ${new Date(video.published).toUTCString()} ·
+        ${world.figures(video).views} views · ${video.licence}</small
       >
     </p>
     <p style="white-space:pre-wrap">${video.description}</p>

@@ -19,6 +19,7 @@ import type { LibraryPicture } from '$lib/core/narration/pictures/library.ts';
 import type { OwnVoice } from '$lib/core/narration/voices.ts';
 import type { Narration, Render } from '$lib/core/narration/narration.ts';
 import { newUpdateDraft, type UpdateDraft } from '$lib/core/updates/draft.ts';
+import type { KeptTotals, ReachDay, ReachRow, VisitHours } from '$lib/core/reach/reachRow.ts';
 import type { Tie } from '$lib/core/model/tie.ts';
 import type { Twin } from '$lib/core/model/twin.ts';
 import { detailsMark } from '$lib/core/twins/detailsMark.ts';
@@ -143,6 +144,14 @@ const VERSIONS: readonly TablesVersion[] = [
   {
     stores: { items: 'id, placeId, kind, published' },
     upgrade: (change) => change.table('outbox').toCollection().modify(givePin)
+  },
+  {
+    stores: {
+      reach: 'id, placeId',
+      reachTotals: 'id, placeId',
+      reachDays: 'id, placeId, day',
+      visitHours: 'id, placeId, day'
+    }
   }
 ];
 
@@ -179,6 +188,11 @@ export class Database extends Dexie {
   transfers!: EntityTable<Transfer, 'key'>;
   networks!: EntityTable<Network, 'id'>;
   updates!: EntityTable<UpdateDraft, 'id'>;
+  reach!: EntityTable<ReachRow, 'id'>;
+  /** What is reckoned from `reach`, to be looked through without reading it all. */
+  reachTotals!: EntityTable<KeptTotals, 'id'>;
+  reachDays!: EntityTable<ReachDay, 'id'>;
+  visitHours!: EntityTable<VisitHours, 'id'>;
   lanes!: EntityTable<Lane, 'id'>;
   records!: EntityTable<LaneRecord, 'id'>;
   runs!: EntityTable<LaneRun, 'id'>;

@@ -1,3 +1,4 @@
+import type { OutboxEntry } from '$lib/core/delivery/outbox.ts';
 import { isUpdate } from '$lib/core/delivery/payload.ts';
 import type { Form } from '$lib/core/updates/draft.ts';
 import { db } from './db.ts';
@@ -26,4 +27,19 @@ export async function publishedByItem(): Promise<ReadonlyMap<string, PublishedUp
     told.set(itemId, [...(told.get(itemId) ?? []), line]);
   }
   return told;
+}
+
+/** Updates that stand at a network, whole: what came of them is asked there. */
+export const publishedUpdatesAt = async (placeId: string): Promise<OutboxEntry[]> =>
+  (await db.outbox.where({ placeId }).toArray()).filter(
+    (entry) => entry.state === 'published' && isUpdate(entry.payload)
+  );
+
+/** Whether any network has an update from here. */
+export async function hasPublishedUpdates(): Promise<boolean> {
+  const ids = await db.networks.toCollection().primaryKeys();
+  const known = new Set<string>(ids);
+  return (
+    ids.length > 0 && (await db.outbox.filter(({ placeId }) => known.has(placeId)).count()) > 0
+  );
 }

@@ -5,6 +5,7 @@ import { allowanceSchema } from '$lib/core/model/allowance.ts';
 import type { Network } from '$lib/core/model/network.ts';
 import { keyOfUid, uidOfKey } from '$lib/core/model/origin.ts';
 import { PlaceError } from '$lib/core/model/place.ts';
+import type { Figures } from '$lib/core/reach/figures.ts';
 import { updateLimitsSchema } from '$lib/core/updates/placeLimits.ts';
 import { readKeyFacts } from './keyFacts.ts';
 import { understood } from './understood.ts';
@@ -17,11 +18,19 @@ const optionSchema = z.object({
   name: z.string(),
   replies: z.object({ totalItems: z.number() }).default({ totalItems: 0 })
 });
+/** A collection of ActivityStreams: what matters of it is how many there are. */
+const collectionSchema = z
+  .object({ totalItems: z.number().int().nonnegative() })
+  .optional()
+  .catch(undefined);
 const objectSchema = z.object({
   id: z.string(),
   url: z.string().default(''),
   context: z.string().default(''),
   oneOf: z.array(optionSchema).default([]),
+  likes: collectionSchema,
+  shares: collectionSchema,
+  replies: collectionSchema,
   closed: z.string().nullish()
 });
 const pageSchema = z.object({
@@ -158,11 +167,27 @@ export class UpdateNetwork implements Target {
     return null;
   }
 
-  async *#told(): AsyncGenerator<Found> {
+  /** What has come of the latest updates from here, by their keys. */
+  async figures(signal?: AbortSignal): Promise<Map<string, Figures>> {
+    const figures = new Map<string, Figures>();
+    for await (const { context, oneOf, likes, shares, replies } of this.#told(signal)) {
+      const key = keyOfUid(context);
+      if (!key) continue;
+      figures.set(key, {
+        ...(likes && { likes: likes.totalItems }),
+        ...(shares && { shares: shares.totalItems }),
+        ...(replies && { comments: replies.totalItems }),
+        ...(oneOf.length > 0 && { votes: oneOf.reduce((sum, o) => sum + o.replies.totalItems, 0) })
+      });
+    }
+    return figures;
+  }
+
+  async *#told(signal?: AbortSignal): AsyncGenerator<Found> {
     let url: string | undefined = this.linked.outbox;
     const { origin } = new URL(url);
     for (let seen = 0; url && seen < MAX_SEARCHED;) {
-      const { body } = await sendTo({ url, method: 'GET', key: this.key || undefined });
+      const { body } = await sendTo({ url, method: 'GET', key: this.key || undefined }, signal);
       const page: z.infer<typeof pageSchema> = understood(pageSchema, body, url);
       for (const { object } of page.orderedItems) yield object;
       seen += page.orderedItems.length;

@@ -1,3 +1,4 @@
+import { localZone } from '$lib/localZone.ts';
 import { DateTime } from 'luxon';
 import { driftMessage } from './driftMessages.ts';
 import { plural } from '$lib/core/text/plural.ts';
@@ -341,7 +342,7 @@ export const formatDate = (iso: string | null): string =>
   iso ? inEnglish(iso).toFormat('d LLL yyyy') : 'No date';
 /** The time zone of this browser, as people call it: `Berlin time`. */
 export const zoneName = (): string => {
-  const { timeZone } = new Intl.DateTimeFormat().resolvedOptions();
+  const timeZone = localZone();
   const city = timeZone.split('/').at(-1)?.replaceAll('_', ' ') ?? timeZone;
   return timeZone.includes('/') && !timeZone.startsWith('Etc/') ? `${city} time` : timeZone;
 };

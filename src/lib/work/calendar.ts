@@ -1,3 +1,4 @@
+import { localZone } from '$lib/localZone.ts';
 import { calendarFile, type Planned } from '$lib/core/calendar/calendarFile.ts';
 import { calendarEntries, type CalendarEntry } from '$lib/core/calendar/calendarEntry.ts';
 import { isSamePeriod, shiftDays } from '$lib/core/calendar/grid.ts';
@@ -20,7 +21,7 @@ import { plannedItems } from './lanes/planned.ts';
 import { laneWorld } from './lanes/world.ts';
 import { attempt } from './tasks.svelte.ts';
 
-const { timeZone } = new Intl.DateTimeFormat().resolvedOptions();
+const timeZone = localZone();
 
 /** All that went out and will between two moments, in milliseconds since 1970. */
 export async function readCalendar(from: number, to: number): Promise<CalendarEntry[]> {

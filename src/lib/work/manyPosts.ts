@@ -1,3 +1,4 @@
+import { localZone } from '$lib/localZone.ts';
 import { planSlots } from '$lib/core/lanes/pace.ts';
 import { spreadPace, type Spread } from '$lib/core/lanes/laneOfItems.ts';
 import { isPost, type ChangePayload, type PostPayload } from '$lib/core/delivery/payload.ts';
@@ -50,7 +51,7 @@ export async function approveMany(twins: readonly Twin[]): Promise<number> {
 
 /** When so many posts would go out. @returns milliseconds since 1970, earliest first */
 export function datesOf(spread: Spread, count: number, now: number): number[] {
-  const { timeZone } = new Intl.DateTimeFormat().resolvedOptions();
+  const timeZone = localZone();
   const history = { placed: [], since: now, allowances: [] };
   return planSlots(spreadPace(spread, timeZone), history, now, count).map(({ at }) => at);
 }

@@ -3,8 +3,10 @@ import { PlaceError, type Place } from '$lib/core/model/place.ts';
 import { plural } from '$lib/core/text/plural.ts';
 import { note } from '$lib/data/journal.ts';
 import { noteSeen } from '$lib/data/outbox.ts';
+import { hasPublishedUpdates } from '$lib/data/publishedUpdates.ts';
 import { allPlaces, patchPlace } from '$lib/data/places.ts';
 import { adapterFor } from '$lib/places/adapter.ts';
+import { localZone } from '$lib/localZone.ts';
 import { coreWorker } from '$lib/workers/core.ts';
 import { videosToReadAgain } from '$lib/data/twins.ts';
 import { pageFetcher } from './pageFetcher.ts';
@@ -31,8 +33,17 @@ export function readPlaces(which?: Place, isAsked = true): Promise<void> {
           problem
         });
       }
+      if (!which) await readUpdates(signal);
     }
   );
+}
+
+/** What came of updates at their networks; one that does not answer tells another time. */
+async function readUpdates(signal: AbortSignal): Promise<void> {
+  if (!(await hasPublishedUpdates())) return;
+  // Loaded where there are some: the first page need not know networks.
+  const { readNetworkFigures } = await import('./reach/networkFigures.ts');
+  await readNetworkFigures(signal);
 }
 
 /**
@@ -48,7 +59,12 @@ async function readPlace(place: Place, signal: AbortSignal, report: Report): Pro
     const fetchPage = pageFetcher(signal, () =>
       report(`${place.title}: ${plural(++pages, 'page', 'pages')}`)
     );
-    const { count, problem } = await coreWorker().readFeed(place, own, proxy(fetchPage));
+    const { count, problem } = await coreWorker().readFeed(
+      place,
+      own,
+      localZone(),
+      proxy(fetchPage)
+    );
     if (problem) throw new PlaceError(problem);
     if (own && adapter.heldByKey) await noteSeen(place.id, adapter.heldByKey);
     await readChanged(place, signal, report);

@@ -18,7 +18,9 @@ import { toProblem } from '$lib/core/delivery/retry.ts';
 import type { Item } from '$lib/core/model/item.ts';
 import { PlaceError, type Place, type Problem } from '$lib/core/model/place.ts';
 import { pairAgain } from './pairAgain.ts';
+import { figuresOfItem } from '$lib/core/reach/figures.ts';
 import { applyReading, idsOf } from '$lib/data/items.ts';
+import { recordFigures, type ToldFigures } from '$lib/data/reach.ts';
 import type { OwnItem } from '$lib/places/place.ts';
 
 /** What was read, as it came over the wire. */
@@ -81,6 +83,15 @@ async function readPages(
   return { entries, isWhole: seen.size > 1 && next === '' };
 }
 
+const toldFigures = (item: Item): ToldFigures => ({
+  id: item.id,
+  placeId: item.placeId,
+  kind: item.kind,
+  published: item.published,
+  figures: figuresOfItem(item),
+  ...(item.rating && { stars: item.rating.average })
+});
+
 export const coreApi = {
   /** Busy times of a calendar file; null where it is none. */
   busyTimes(file: string, zone: string, now: number): BusyTimes | null {
@@ -117,10 +128,12 @@ export const coreApi = {
    * Reads a feed page by page and makes what it has the items of its place, together with what
    * only its owner sees, all at once.
    * @param own what only the owner sees, or null where that is not known
+   * @param zone IANA name of the time zone that days are of
    */
   async readFeed(
     place: Place,
     own: OwnItem[] | null,
+    zone: string,
     fetchPage: FetchPage
   ): Promise<{ count: number; problem: Problem | null }> {
     try {
@@ -142,6 +155,7 @@ export const coreApi = {
             : own !== null
       };
       await applyReading(place.id, reading, began);
+      await recordFigures(reading.items.map(toldFigures), Date.now(), zone);
       return { count: reading.items.length, problem: null };
     } catch (error) {
       return { count: 0, problem: toProblem(error) };

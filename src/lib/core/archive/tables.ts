@@ -30,6 +30,7 @@ import { tieSchema } from '../model/tie.ts';
 import { narrationSchema, renderSchema } from '../narration/narration.ts';
 import { libraryPictureSchema } from '../narration/pictures/library.ts';
 import { ownVoiceSchema } from '../narration/voices.ts';
+import { reachRowSchema, visitHoursSchema } from '../reach/reachRow.ts';
 import { isSafeName } from './manifest.ts';
 import { updateDraftSchema } from '../updates/draft.ts';
 
@@ -80,6 +81,8 @@ export const ARCHIVE_TABLES = {
   renders: { schema: renderSchema, key: 'id', time: 'changed' },
   voices: { schema: ownVoiceSchema, key: 'id' },
   library: { schema: libraryPictureSchema, key: 'id' },
+  reach: { schema: reachRowSchema, key: 'id', time: 'changed' },
+  visitHours: { schema: visitHoursSchema, key: 'id' },
   updates: { schema: updateDraftSchema, key: 'id', time: 'changed' },
   lanes: { schema: laneSchema, key: 'id', time: 'changed' },
   records: { schema: laneRecordSchema, key: 'id', time: 'changed' },

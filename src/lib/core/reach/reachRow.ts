@@ -1,6 +1,6 @@
 import { z } from 'zod';
-import { counterSchema, figuresSchema } from './figures.ts';
-import { curveSchema, type Curve } from './curve.ts';
+import { counterSchema, type Counter, type Figures } from './figures.ts';
+import { curveSchema, lastTotal, type Curve } from './curve.ts';
 import type { Day } from './day.ts';
 
 /** Visits by day, of one source. `days` rise, and `counts` belong to them. */
@@ -29,13 +29,14 @@ export const reachRowSchema = z.object({
 export type ReachRow = z.infer<typeof reachRowSchema>;
 
 /** The last totals of an item, to be looked through together. */
-export const reachTotalsSchema = z.object({
-  id: z.string(),
-  placeId: z.string(),
-  kind: reachKindSchema,
-  totals: figuresSchema
-});
-export type ReachTotals = z.infer<typeof reachTotalsSchema>;
+export interface KeptTotals {
+  id: string;
+  placeId: string;
+  kind: ReachKind;
+  totals: Figures;
+  /** The last day on which its place told of it; null where only visits or a table did. */
+  read: Day | null;
+}
 
 /** What the items of a kind at a place gained together on a day. */
 export interface ReachDay {
@@ -44,7 +45,7 @@ export interface ReachDay {
   placeId: string;
   kind: ReachKind;
   day: Day;
-  gained: Partial<Record<z.infer<typeof counterSchema>, number>>;
+  gained: Partial<Record<Counter, number>>;
 }
 
 /** Visits of a place in the hours of a day, both in UTC: a user may move to another time zone. */
@@ -111,4 +112,47 @@ export function visitsCurve(visits: ReachRow['visits']): Curve | null {
     totals: sums.map(([, count]) => (total += count)),
     until: sums.at(-1)![0]
   };
+}
+
+export const emptyRow = (id: string, placeId: string, kind: ReachKind): ReachRow => ({
+  id,
+  placeId,
+  kind,
+  counters: {},
+  visits: {},
+  stars: null,
+  changed: ''
+});
+
+/** Totals of all that is counted of an item. */
+export function totalsOf({ counters, visits }: ReachRow): Figures {
+  const told = (Object.entries(counters) as [Counter, Curve][]).map(
+    ([counter, curve]) => [counter, Math.max(0, Math.round(lastTotal(curve)))] as const
+  );
+  const seen = visitsCurve(visits);
+  return { ...Object.fromEntries(told), ...(seen && { visits: lastTotal(seen) }) };
+}
+
+/** Gains of many items by place, kind and day. */
+export class DaySums {
+  readonly #sums = new Map<string, ReachDay>();
+
+  /** @param more of one item, by day */
+  add(
+    of: Pick<ReachRow, 'placeId' | 'kind'>,
+    counter: Counter,
+    more: Iterable<[Day, number]>
+  ): void {
+    const { placeId, kind } = of;
+    for (const [day, gained] of more) {
+      const id = `${placeId} ${kind} ${day}`;
+      let sum = this.#sums.get(id);
+      if (!sum) this.#sums.set(id, (sum = { id, placeId, kind, day, gained: {} }));
+      sum.gained[counter] = (sum.gained[counter] ?? 0) + gained;
+    }
+  }
+
+  get rows(): ReachDay[] {
+    return [...this.#sums.values()];
+  }
 }

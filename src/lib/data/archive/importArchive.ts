@@ -15,6 +15,7 @@ import { db } from '../db.ts';
 import { keepEverythingAside } from '../everything.ts';
 import { saveKey, type SealedKey } from '../keys.ts';
 import { MAILBOX_ID } from '../mailbox.ts';
+import { recountDays } from '../reach.ts';
 import { saveSetting } from '../settings.ts';
 import { inBatches } from './batches.ts';
 import { compareRows, isNewer, type ComparedRow } from './compare.ts';
@@ -61,6 +62,7 @@ export async function importArchive(
     const files = await bringFiles(source, choice, arrived, signal);
     await keepEverythingAside();
     const counts = await writeRows(source, choice, { signal, report });
+    if (counts.reach) await recountDays();
     for (const [from, to] of files) await renameFile(from, to);
     return files.length > 0 ? { ...counts, files: files.length } : counts;
   } catch (error) {
@@ -159,7 +161,8 @@ async function clearPortable(): Promise<void> {
     const going = keys.filter((key) => isLog || isPortable(table, String(key)));
     if (keyPath) await db.table(table).bulkDelete(going);
   }
-  await Promise.all([db.twins.clear(), db.pauses.clear(), db.trash.clear()]);
+  const reckoned = [db.twins, db.pauses, db.trash, db.reachDays, db.reachTotals];
+  await Promise.all(reckoned.map((table) => table.clear()));
 }
 
 /** Rows with what lies in files of the archive. One whose file is not sound is left out. */

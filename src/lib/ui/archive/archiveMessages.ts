@@ -27,6 +27,8 @@ export const tableLabels: Record<ArchiveTableName, string> = {
   renders: 'Finished videos',
   voices: 'Voices',
   library: 'Picture library',
+  reach: 'Reach',
+  visitHours: 'Hours of visits',
   updates: 'Updates',
   lanes: 'Lanes',
   records: 'Items of lanes',

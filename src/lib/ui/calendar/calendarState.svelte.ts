@@ -1,3 +1,4 @@
+import { localZone } from '$lib/localZone.ts';
 import type { CalendarEntry } from '$lib/core/calendar/calendarEntry.ts';
 import {
   atHour,
@@ -25,7 +26,7 @@ import { live } from '../live.svelte.ts';
 import { plural, problemMessage } from '../messages.ts';
 import { formatMoment, inTheWayMessage } from './calendarMessages.ts';
 
-export const { timeZone } = new Intl.DateTimeFormat().resolvedOptions();
+export const timeZone = localZone();
 export const VIEWS = ['month', 'week', 'list'] as const;
 export type View = (typeof VIEWS)[number];
 const HOUR = 3_600_000;

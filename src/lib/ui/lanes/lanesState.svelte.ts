@@ -1,3 +1,4 @@
+import { localZone } from '$lib/localZone.ts';
 import { v4 } from 'uuid';
 import { cyclesOf, overlapsOf, type Cycle } from '$lib/core/lanes/graph.ts';
 import { newLane, type Lane } from '$lib/core/lanes/lane.ts';
@@ -29,7 +30,7 @@ export class Lanes {
   }
 
   async add(): Promise<Lane> {
-    const { timeZone } = new Intl.DateTimeFormat().resolvedOptions();
+    const timeZone = localZone();
     const [channel] = await placesOfKind('channel');
     const [blog] = await placesOfKind('blog');
     const lane = newLane(v4(), `Lane ${this.all.length + 1}`, timeZone, Date.now());

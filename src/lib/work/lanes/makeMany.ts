@@ -1,3 +1,4 @@
+import { localZone } from '$lib/localZone.ts';
 import { v4 } from 'uuid';
 import { laneOfItems, type Spread } from '$lib/core/lanes/laneOfItems.ts';
 import type { LaneTarget } from '$lib/core/lanes/lane.ts';
@@ -19,7 +20,7 @@ export async function makeMany(
   spread: Spread
 ): Promise<LaneRun | null> {
   const items = [...(await itemsByIds(ids)).values()];
-  const { timeZone } = new Intl.DateTimeFormat().resolvedOptions();
+  const timeZone = localZone();
   const of = { id: v4(), name, zone: timeZone, now: Date.now() };
   const lane = laneOfItems(items, of, target, spread);
   await addLane(lane);
