@@ -52,7 +52,7 @@ interface Request {
 }
 
 /** Visits to a post in the first day, where as many are there as on the mean. */
-const FIRST_DAY_VISITS = 26;
+const FIRST_DAY_VISITS = 60;
 /** What a link in an update brings in its first hours. */
 const FIRST_HOUR_CLICKS = 2.2;
 

@@ -42,3 +42,7 @@ export async function forgetBefore(moment: string): Promise<void> {
   await db.journal.where('at').below(moment).delete();
   await db.steps.filter((step) => step.at < moment).delete();
 }
+
+/** What happened to items, oldest first. */
+export const linesOfItems = (ids: readonly string[]): Promise<JournalLine[]> =>
+  db.journal.filter(({ itemId }) => ids.includes(itemId)).toArray();

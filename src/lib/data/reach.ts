@@ -32,7 +32,7 @@ export interface ToldFigures {
 
 /** Items of one transaction: others wait for it. */
 const BATCH = 500;
-const tables = () => [db.reach, db.reachTotals, db.reachDays];
+const tables = () => [db.reach, db.reachTotals, db.reachDays, db.items];
 
 export const getReach = (ids: readonly string[]): Promise<(ReachRow | undefined)[]> =>
   db.reach.bulkGet([...ids]);
@@ -266,7 +266,7 @@ async function putBack(
 
 /** Reckons anew what the items of places gained day by day, and their totals. */
 export async function recountDays(places?: readonly string[]): Promise<void> {
-  await db.transaction('rw', [...tables(), db.items], async () => {
+  await db.transaction('rw', tables(), async () => {
     const isMeant = ({ placeId }: { placeId: string }) => !places || places.includes(placeId);
     const published = new Map<string, Day | null>();
     await db.items.each(({ id, published: on }) => {
@@ -290,3 +290,7 @@ export async function recountDays(places?: readonly string[]): Promise<void> {
     await db.reachTotals.bulkPut(totals);
   });
 }
+
+/** Posts whose visits are known. */
+export const visitRowsOf = (): Promise<Pick<ReachRow, 'id' | 'visits'>[]> =>
+  db.reach.filter(({ kind }) => kind === 'post').toArray();

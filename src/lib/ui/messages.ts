@@ -314,6 +314,8 @@ const LINES: Record<JournalLine['what'], string> = {
   'lane-deleted': 'Lane deleted',
   'layout-deleted': 'Layout deleted',
   'started-over': 'Everything cleared',
+  'visits-imported': 'Visits imported from an access log',
+  'figures-imported': 'Figures imported from a table',
   archived: 'Archive made',
   'comments-brought': 'Comments added to the post',
   'comments-removed': 'Comments removed from the post',

@@ -54,7 +54,9 @@ export const itemSchema = z.object({
   /** How many marked it as one they like. */
   likes: z.number().int().nonnegative().optional(),
   /** How many rated it, and their average from 0 to 1. */
-  rating: z.object({ average: z.number().min(0).max(1), count: z.number().int().nonnegative() }).optional(),
+  rating: z
+    .object({ average: z.number().min(0).max(1), count: z.number().int().nonnegative() })
+    .optional(),
   /** The feed of what people wrote under it, and how many they are; null where that is not told. */
   replies: z
     .object({ url: z.string(), count: z.number().int().nonnegative().nullable() })

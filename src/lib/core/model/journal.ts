@@ -38,6 +38,8 @@ export const journalLineSchema = z.object({
     'layout-deleted',
     'started-over',
     'brought-back',
+    'visits-imported',
+    'figures-imported',
     'archived',
     'brought-in',
     'set-aside',

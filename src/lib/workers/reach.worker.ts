@@ -1,0 +1,4 @@
+import { expose } from 'comlink';
+import { reachApi } from './reachApi.ts';
+
+expose(reachApi);
