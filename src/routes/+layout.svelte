@@ -56,7 +56,9 @@
       void countLanes().then(async (count) => {
         if (count === 0 || leads) return;
         leads = true;
-        (await import('$lib/work/lanes/lead.ts')).leadLanes(leading.signal);
+        (await import('$lib/work/lanes/lead.ts')).leadLanes(leading.signal, async (month) =>
+          (await import('$lib/ui/reach/monthReport.ts')).buildReport(month)
+        );
       });
     }, 5_000);
     return () => {

@@ -161,6 +161,9 @@
       case 'u':
         void goto(`/updates/${(twin.post ?? twin.video)?.id}`);
         break;
+      case 'r':
+        void goto(`/reach/${twin.id}`);
+        break;
       case ' ':
         toggle(at, event.shiftKey);
         break;
@@ -294,7 +297,7 @@
     </div>
     <p id="grid-keys" class="hidden px-3 py-1 text-xs text-quiet md:block">
       <kbd>↑</kbd> <kbd>↓</kbd> move · <kbd>Enter</kbd> open · <kbd>P</kbd> make the post ·
-      <kbd>V</kbd> make the video · <kbd>U</kbd> share it ·
+      <kbd>V</kbd> make the video · <kbd>U</kbd> share it · <kbd>R</kbd> reach ·
       <kbd>Space</kbd>
       select, with <kbd>Shift</kbd> a range, <kbd>Ctrl A</kbd> all · <kbd>S</kbd> set aside
     </p>

@@ -294,3 +294,4 @@ export async function recountDays(places?: readonly string[]): Promise<void> {
 /** Posts whose visits are known. */
 export const visitRowsOf = (): Promise<Pick<ReachRow, 'id' | 'visits'>[]> =>
   db.reach.filter(({ kind }) => kind === 'post').toArray();
+export const allReach = (): Promise<ReachRow[]> => db.reach.toArray();

@@ -6,6 +6,13 @@ import { detailsMarks } from './details.ts';
 
 export const getTwin = (id: string): Promise<Twin | undefined> => db.twins.get(id);
 
+/** The twin that an item is a half of, by the id of either. */
+export const twinOfItem = async (id: string): Promise<Twin | undefined> =>
+  (await getTwin(id)) ??
+  (await db.twins
+    .filter(({ post, otherPosts }) => post?.id === id || otherPosts.includes(id))
+    .first());
+
 export const getTwins = async (ids: readonly string[]): Promise<Twin[]> =>
   (await db.twins.bulkGet([...new Set(ids)])).filter((twin) => twin !== undefined);
 

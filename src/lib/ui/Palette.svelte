@@ -33,6 +33,7 @@
     { label: 'Go to Updates', hint: 'View', run: () => goto('/updates') },
     { label: 'Go to Lanes', hint: 'View', run: () => goto('/lanes') },
     { label: 'Go to Calendar', hint: 'View', run: () => goto('/calendar') },
+    { label: 'Go to Reach', hint: 'View', run: () => goto('/reach') },
     { label: 'Go to review', hint: 'View', run: () => goto('/review') },
     { label: 'Go to Places', hint: 'View', run: () => goto('/places') },
     { label: 'Go to comments', hint: 'View', run: () => goto('/comments') },

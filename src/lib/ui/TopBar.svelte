@@ -15,9 +15,9 @@
     { href: '/updates', label: 'Updates' },
     { href: '/lanes', label: 'Lanes' },
     { href: '/calendar', label: 'Calendar' },
+    { href: '/reach', label: 'Reach' },
     { href: '/places', label: 'Places' },
-    { href: '/journal', label: 'Journal' },
-    { href: '/archive', label: 'Archive' }
+    { href: '/journal', label: 'Journal' }
   ];
   const places = live(() => allPlaces);
   const isHere = (href: string) =>
@@ -25,7 +25,9 @@
       ? /^\/(?:$|desk|booth|pairs|changes|comments|list-pages|glossary)/.test(page.url.pathname)
       : href === '/lanes'
         ? /^\/(?:lanes|review)/.test(page.url.pathname)
-        : page.url.pathname.startsWith(href);
+        : href === '/places'
+          ? /^\/(?:places|archive)/.test(page.url.pathname)
+          : page.url.pathname.startsWith(href);
 </script>
 
 <header class="flex h-12 items-center gap-1 border-b border-line bg-sheet px-1 sm:gap-3 sm:px-3">

@@ -19,7 +19,10 @@
 
 <div class="h-full overflow-y-auto">
   <div class="mx-auto flex max-w-5xl flex-col gap-4 p-4">
-    <h1 class="text-lg font-semibold">Places</h1>
+    <header class="flex flex-wrap items-center gap-3">
+      <h1 class="text-lg font-semibold">Places</h1>
+      <a class="plain ml-auto btn btn-sm" href="/archive">Archive</a>
+    </header>
     <LinkForm />
     <div class="grid items-start gap-4 lg:grid-cols-2">
       {#each places.value ?? [] as place (place.id)}<PlaceCard {place} />{/each}

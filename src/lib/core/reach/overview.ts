@@ -42,6 +42,16 @@ export interface ReachOverview {
   /** Furthest below it first. */
   lost: ComparedSubject[];
   claims: DimensionClaims[];
+  /** Those with most reach, of every kind. */
+  top: TopSubject[];
+}
+
+export interface TopSubject {
+  id: string;
+  kind: ReachKind;
+  total: number;
+  /** Days since it came out. */
+  age: number;
 }
 
 /** What counts as reach of a kind; null where its place tells nothing of it. */
@@ -66,6 +76,7 @@ export const TIMES = ['night', 'morning', 'afternoon', 'evening'] as const;
 
 /** How many of a list are told at most. */
 const MOST_TOLD = 20;
+const MOST_AT_TOP = 200;
 
 /**
  * What does better than usual for its age, what was never found, and which groups do well.
@@ -107,7 +118,19 @@ export function overviewOf(
       .filter((one) => wasNeverFound(one, one.age))
       .sort((a, b) => a.score - b.score)
       .slice(0, MOST_TOLD),
-    claims: claimsOf(judged)
+    claims: claimsOf(judged),
+    top: (['video', 'post', 'update'] as const).flatMap((kind) =>
+      counted
+        .filter(({ subject }) => subject.kind === kind)
+        .sort((a, b) => b.total - a.total)
+        .slice(0, MOST_AT_TOP)
+        .map(({ subject: { id, published }, total }) => ({
+          id,
+          kind,
+          total,
+          age: (now - published) / DAY
+        }))
+    )
   };
 }
 

@@ -1,5 +1,6 @@
 import { DateTime } from 'luxon';
 import { BarController, BarElement, CategoryScale, Chart, LinearScale, Tooltip } from 'chart.js';
+import { themeColours } from '../themeColours.ts';
 
 Chart.register(BarController, BarElement, CategoryScale, LinearScale, Tooltip);
 
@@ -12,20 +13,12 @@ export interface MonthRow {
 
 /** Twins by month: how many are in step, how many are alone, how many are in between. */
 export function drawStandings(canvas: HTMLCanvasElement, rows: readonly MonthRow[]): Chart {
-  const style = getComputedStyle(document.documentElement);
-  const probe = document.createElement('span');
-  document.body.append(probe);
-  const colour = (name: string) => {
-    probe.style.color = style.getPropertyValue(name) || 'currentColor';
-    return getComputedStyle(probe).color;
-  };
-  const colours = {
-    post: colour('--thread-post'),
-    video: colour('--thread-video'),
-    line: colour('--line'),
-    ink: colour('--ink-quiet')
-  };
-  probe.remove();
+  const colours = themeColours({
+    post: '--thread-post',
+    video: '--thread-video',
+    line: '--line',
+    ink: '--ink-quiet'
+  });
   return new Chart(canvas, {
     type: 'bar',
     data: {

@@ -1,6 +1,7 @@
 import { advance } from '$lib/core/lanes/runner.ts';
 import { toProblem } from '$lib/core/delivery/retry.ts';
 import type { Lane } from '$lib/core/lanes/lane.ts';
+import type { MonthReport } from '$lib/core/reach/report.ts';
 import type { Problem } from '$lib/core/model/place.ts';
 import { note } from '$lib/data/journal.ts';
 import { keyLock } from '$lib/data/keyOfKeys.ts';
@@ -22,8 +23,12 @@ const MAX_STEPS = 20;
 /**
  * Leads the lanes for as long as this tab is open. Exactly one tab leads: the others wait, and the
  * next takes over when it is closed or killed.
+ * @param buildReport makes the report of a month, where it is wanted by mail
  */
-export function leadLanes(signal: AbortSignal): void {
+export function leadLanes(
+  signal: AbortSignal,
+  buildReport: (month: string) => Promise<MonthReport>
+): void {
   void navigator.locks
     .request('lanes/lead', { signal }, async () => {
       await tell('', () => noteMissed());
@@ -33,6 +38,9 @@ export function leadLanes(signal: AbortSignal): void {
         if ((await keyLock()) !== 'locked') {
           await turn(signal);
           await tell('', async () => (await import('./daySummary.ts')).sendSummaryWhenDue());
+          await tell('', async () =>
+            (await import('../reach/mailReport.ts')).sendReportWhenDue(buildReport)
+          );
         }
         await new Promise<void>((done) => {
           const timer = setTimeout(done, LOOK_EVERY);

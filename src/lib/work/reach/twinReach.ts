@@ -5,10 +5,10 @@ import { emptyRow, type ReachRow } from '$lib/core/reach/reachRow.ts';
 import type { Form } from '$lib/core/updates/draft.ts';
 import { itemsByIds } from '$lib/data/items.ts';
 import { linesOfItems } from '$lib/data/journal.ts';
-import { entriesOfItem } from '$lib/data/outbox.ts';
+import { entriesOfItem, getEntry } from '$lib/data/outbox.ts';
 import { placeTitles } from '$lib/data/places.ts';
 import { getReach } from '$lib/data/reach.ts';
-import { getTwin } from '$lib/data/twins.ts';
+import { twinOfItem } from '$lib/data/twins.ts';
 
 /** A half of a twin with what came of it. */
 export interface HalfReach {
@@ -47,9 +47,13 @@ export interface TwinReach {
   moments: Moment[];
 }
 
-/** What came of both halves of a twin and of its updates; null where there is no such twin. */
+/**
+ * What came of both halves of a twin and of its updates.
+ * @param id of the twin, of one of its halves or of an update
+ * @returns null where there is no such twin
+ */
 export async function readTwinReach(id: string): Promise<TwinReach | null> {
-  const twin = await getTwin(id);
+  const twin = (await twinOfItem(id)) ?? (await twinOfItem((await getEntry(id))?.itemId ?? ''));
   if (!twin) return null;
   const postIds = [twin.post?.id ?? '', ...twin.otherPosts].filter(Boolean);
   const ids = [twin.video?.id ?? '', ...postIds].filter(Boolean);

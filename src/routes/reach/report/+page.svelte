@@ -1,0 +1,119 @@
+<script lang="ts">
+  import type { Problem } from '$lib/core/model/place.ts';
+  import { reportHtml, reportMarkdown, type MonthReport } from '$lib/core/reach/report.ts';
+  import { readMailbox } from '$lib/data/mailbox.ts';
+  import { deck } from '$lib/ui/deck.svelte.ts';
+  import EmptyState from '$lib/ui/EmptyState.svelte';
+  import { live } from '$lib/ui/live.svelte.ts';
+  import ProblemNote from '$lib/ui/ProblemNote.svelte';
+  import { buildReport, monthsWithReach } from '$lib/ui/reach/monthReport.ts';
+  import { download } from '$lib/work/download.ts';
+  import { readReportSetting, saveReportSetting, sendReport } from '$lib/work/reach/mailReport.ts';
+  import { attempt, runTask } from '$lib/work/tasks.svelte.ts';
+
+  const months = live(() => monthsWithReach);
+  const mailbox = live(() => readMailbox);
+  const setting = live(() => readReportSetting);
+  let chosen = $state('');
+  let report = $state.raw<MonthReport | null>(null);
+  let problem = $state.raw<Problem | null>(null);
+  let sent = $state('');
+  const month = $derived(chosen || (months.value?.[0] ?? ''));
+  const nameOf = (one: string) =>
+    new Date(`${one}-15T12:00:00Z`).toLocaleDateString('en', { month: 'long', year: 'numeric' });
+
+  $effect(() => {
+    const asked = month;
+    if (!asked) return;
+    report = null;
+    sent = '';
+    void attempt(() => buildReport(asked)).then((built) => {
+      if (asked !== month) return;
+      problem = built.problem;
+      report = built.value;
+    });
+  });
+
+  async function send() {
+    const sending = report;
+    if (!sending) return;
+    const done = await attempt(() =>
+      runTask(`Sending the report of ${sending.month}`, () => sendReport(month, sending))
+    );
+    problem = done.problem;
+    sent = done.value ?? '';
+    if (sent) deck.say(`Report sent to ${mailbox.value?.address}.`);
+  }
+</script>
+
+<svelte:head><title>Monthly report · Swift Twin</title></svelte:head>
+
+<div class="flex h-full flex-col gap-2 px-3 py-2">
+  <header class="flex flex-wrap items-center gap-x-4 gap-y-1">
+    <h1 class="text-lg font-semibold">
+      <a class="text-quiet underline" href="/reach">Reach</a>
+      <span aria-hidden="true" class="text-quiet">/</span> Monthly report
+    </h1>
+    {#if month}
+      <label class="text-sm"
+        ><span class="sr-only">Month</span>
+        <select class="field py-1" value={month} onchange={(e) => (chosen = e.currentTarget.value)}>
+          {#each months.value ?? [] as one (one)}<option value={one}>{nameOf(one)}</option>{/each}
+        </select></label
+      >
+      <span class="ml-auto flex flex-wrap gap-1">
+        <button
+          class="plain btn btn-sm"
+          disabled={!report}
+          onclick={() => report && download(`reach-${month}.html`, 'text/html', reportHtml(report))}
+          >Download HTML</button
+        >
+        <button
+          class="plain btn btn-sm"
+          disabled={!report}
+          onclick={() =>
+            report && download(`reach-${month}.md`, 'text/markdown', reportMarkdown(report))}
+          >Download Markdown</button
+        >
+        {#if mailbox.value}
+          <button class="plain btn btn-sm" disabled={!report} onclick={send}>Send by mail</button>
+        {/if}
+      </span>
+    {/if}
+  </header>
+  {#if mailbox.value && setting.value}
+    {@const now = setting.value}
+    <p class="flex flex-wrap items-center gap-3 text-sm">
+      <label class="flex items-center gap-2"
+        ><input
+          type="checkbox"
+          checked={now.isWanted}
+          onchange={(e) => saveReportSetting({ ...now, isWanted: e.currentTarget.checked })}
+        />
+        Send me the report of each month to {mailbox.value.address}</label
+      >
+      {#if sent}<a class="underline" href={sent} target="_blank" rel="noreferrer">View message</a
+        >{/if}
+    </p>
+  {:else if month}
+    <p class="text-sm text-quiet">
+      <a class="underline" href="/places">Connect a mailbox</a> to get it by mail each month.
+    </p>
+  {/if}
+  {#if problem}<ProblemNote {problem} />{/if}
+  {#if months.value?.length === 0}
+    <EmptyState title="No figures yet">
+      <p>A report can be made once there are figures of a month.</p>
+      {#snippet actions()}<a class="strong btn btn-sm" href="/reach">Go to Reach</a>{/snippet}
+    </EmptyState>
+  {:else if report}
+    <iframe
+      title="Report of {report.month}"
+      class="min-h-0 w-full grow border border-line bg-white"
+      sandbox=""
+      srcdoc={reportHtml(report)}
+    ></iframe>
+  {:else if month && !problem}
+    <p class="text-sm text-quiet" role="status">Making the report…</p>
+  {/if}
+</div>

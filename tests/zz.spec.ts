@@ -1,0 +1,27 @@
+import { writeFileSync } from 'node:fs';
+import { expect, idle, row, test, openDesk } from './app.ts';
+test('look', async ({ home: page, app }) => {
+  const file = async (name: string) => { const a = await fetch(`${app.hosts}/control/${name}`); writeFileSync(`/tmp/zz-${name}`, Buffer.from(await a.arrayBuffer())); return `/tmp/zz-${name}`; };
+  await page.goto('/reach');
+  await expect(page.getByRole('heading', { level: 1, name: 'Reach' })).toBeVisible();
+  await page.waitForTimeout(1500);
+  await page.screenshot({ path: '/tmp/r0.png' });
+  await page.getByRole('button', { name: 'Import access log…' }).click();
+  await page.getByLabel('Your own addresses, not counted').fill('203.0.113.7');
+  await page.getByLabel('Choose the log…').setInputFiles(await file('access.log.gz'));
+  await expect(page.getByRole('button', { name: /^Add [\d,]+ visits/ })).toBeVisible();
+  await page.screenshot({ path: '/tmp/r1.png' });
+  await page.getByRole('button', { name: /^Add [\d,]+ visits/ }).click();
+  await page.getByRole('button', { name: 'Import CSV…' }).click();
+  await page.getByLabel('Choose a CSV file…').setInputFiles(await file('figures.csv'));
+  await expect(page.getByRole('button', { name: /^Add [\d,]+ rows/ })).toBeVisible();
+  await page.screenshot({ path: '/tmp/r2.png' });
+  await page.getByRole('button', { name: /^Add [\d,]+ rows/ }).click();
+  await page.waitForTimeout(2500);
+  await page.screenshot({ path: '/tmp/r3.png' });
+  await page.goto('/');
+  await row(page, 'Winding a warp').first().focus();
+  await page.keyboard.press('r');
+  await page.waitForTimeout(1500);
+  await page.screenshot({ path: '/tmp/r4.png' });
+});
