@@ -28,7 +28,8 @@ function change(now: number, before: number | null): string {
 
 const figure = (count: number): string => count.toLocaleString('en');
 
-function sectionsOf({ month, totals, sections }: MonthReport): ReportSection[] {
+/** What a report tells, its totals first. */
+export function reportSections({ month, totals, sections }: MonthReport): ReportSection[] {
   return [
     {
       title: 'In short',
@@ -53,7 +54,7 @@ const cell = (text: string): string =>
 export function reportMarkdown(report: MonthReport): string {
   const parts = [`# Reach in ${report.month}`];
   for (const { title, png } of report.charts) parts.push(`![${cell(title)}](${png})`);
-  for (const { title, none, columns, rows } of sectionsOf(report)) {
+  for (const { title, none, columns, rows } of reportSections(report)) {
     parts.push(`## ${title}`);
     if (rows.length === 0) {
       parts.push(none);
@@ -72,7 +73,7 @@ export function reportHtml(report: MonthReport): string {
     (chart) =>
       `<figure><img src="${escapeHtml(chart.png)}" alt="${escapeHtml(chart.title)}"><figcaption>${escapeHtml(chart.title)}</figcaption></figure>`
   );
-  const sections = sectionsOf(report).map((section) => {
+  const sections = reportSections(report).map((section) => {
     const head = section.columns.map((name) => `<th scope="col">${escapeHtml(name)}</th>`).join('');
     const rows = section.rows.map(
       ([first = '', ...others]) =>
@@ -97,7 +98,7 @@ ${[...charts, ...sections].join('\n')}
 /** The report as plain text, as mail without pictures has it. */
 export function reportText(report: MonthReport): string {
   const parts = [`Reach in ${report.month}`];
-  for (const { title, none, rows } of sectionsOf(report))
+  for (const { title, none, rows } of reportSections(report))
     parts.push(
       [title, ...(rows.length > 0 ? rows.map((row) => `  ${row.join(', ')}`) : [`  ${none}`])].join(
         '\n'

@@ -1,6 +1,8 @@
 <script lang="ts">
   import { dateOf, hourOf, startOfHour } from '$lib/core/calendar/grid.ts';
   import { timeZone, type Calendar } from './calendarState.svelte.ts';
+  import { plural } from '$lib/ui/messages.ts';
+  import { shadeOf } from '$lib/ui/reach/shade.ts';
   import { busyNames, dayName, shortDay } from './calendarMessages.ts';
   import Cell from './Cell.svelte';
 
@@ -12,11 +14,23 @@
   const byHour = $derived(
     Map.groupBy(calendar.entries, ({ at }) => `${dateOf(at, timeZone)} ${hourOf(at, timeZone)}`)
   );
+  /** Visits behind the shade of an hour. */
+  const visitsAt = (weekday: number, hour: number) =>
+    calendar.rhythm ? plural(calendar.rhythm.counts[weekday]?.[hour] ?? 0, 'visit', 'visits') : '';
   const hourLabel = (hour: number) => `${String(hour).padStart(2, '0')}:00`;
   let morning = $state<HTMLTableRowElement>();
   $effect(() => morning?.scrollIntoView({ block: 'start' }));
 </script>
 
+{#if calendar.rhythm}
+  <p class="pb-1 text-xs text-quiet">
+    Shaded by when your audience was there: {plural(calendar.rhythm.visits, 'visit', 'visits')} in {plural(
+      calendar.rhythm.days,
+      'day',
+      'days'
+    )}. <a class="underline" href="/reach">Reach</a>
+  </p>
+{/if}
 <table class="w-full table-fixed border-collapse border border-line bg-sheet">
   <thead class="sticky top-0 z-10 bg-sheet">
     <tr>
@@ -44,12 +58,16 @@
           class="times border border-line px-1 text-right align-top text-xs text-quiet"
           >{hourLabel(hour)}</th
         >
-        {#each calendar.days as { date, end } (date)}
+        {#each calendar.days as { date, end }, weekday (date)}
           {@const begins = startOfHour(date, hour, timeZone)}
           {@const busy = calendar.busyIn(begins, Math.min(end, begins + HOUR))}
+          {@const visits = visitsAt(weekday, hour)}
           <td
-            title={busyNames(busy) || undefined}
+            title={[busyNames(busy), visits].filter(Boolean).join('. ') || undefined}
             class="{busy.length > 0 ? 'hatched' : ''} h-10 border border-line p-0.5 align-top"
+            style:background-color={calendar.rhythm
+              ? shadeOf(calendar.rhythm.shares[weekday]?.[hour] ?? 0)
+              : undefined}
           >
             <div class="flex h-full flex-col gap-0.5">
               <Cell
@@ -59,7 +77,7 @@
                 {hour}
                 label="{dayName(date)}, {hourLabel(hour)}{busy.length > 0
                   ? `, busy: ${busyNames(busy)}`
-                  : ''}"
+                  : ''}{visits ? `, ${visits}` : ''}"
               />
             </div>
           </td>

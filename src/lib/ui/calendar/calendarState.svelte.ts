@@ -12,6 +12,9 @@ import {
 import type { Busy } from '$lib/core/model/busy.ts';
 import { readBusy } from '$lib/data/busy.ts';
 import { allLanes } from '$lib/data/lanes.ts';
+import { dayOf } from '$lib/core/reach/day.ts';
+import { rhythmOf } from '$lib/core/reach/rhythm.ts';
+import { visitHoursSince } from '$lib/data/reach.ts';
 import { placeTitles } from '$lib/data/places.ts';
 import {
   letLaneChoose,
@@ -30,6 +33,8 @@ export const timeZone = localZone();
 export const VIEWS = ['month', 'week', 'list'] as const;
 export type View = (typeof VIEWS)[number];
 const HOUR = 3_600_000;
+/** Visits of so many days tell when the audience is there. */
+const AUDIENCE_DAYS = 90;
 
 /** What is shown of the calendar, and what is done in it. */
 export class Calendar {
@@ -67,6 +72,18 @@ export class Calendar {
   readonly #lanes = live(() => allLanes);
 
   readonly #busy = live(() => readBusy);
+  readonly #visits = live(() => () => visitHoursSince(dayOf(Date.now(), timeZone) - AUDIENCE_DAYS));
+  /** When the audience was there; null where too little is known. */
+  readonly rhythm = $derived(
+    rhythmOf(
+      (this.#visits.value ?? []).filter((v) => !this.#isBlog || v.placeId === this.placeId),
+      timeZone
+    )
+  );
+  /** Whether the place that is shown has visits of its own. */
+  get #isBlog(): boolean {
+    return (this.#visits.value ?? []).some(({ placeId }) => placeId === this.placeId);
+  }
 
   readonly isRead = $derived(this.#found.value !== undefined);
   readonly entries = $derived(

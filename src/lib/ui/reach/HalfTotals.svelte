@@ -21,15 +21,15 @@
     >
   </p>
   {#if totals.length > 0}
-    <dl class="flex flex-wrap gap-x-4 text-sm">
+    <dl class="flex flex-wrap items-baseline gap-x-4 text-sm">
       {#each totals as { label, total } (label)}
-        <div class="flex gap-1.5">
+        <div class="flex items-baseline gap-1.5">
           <dt class="text-quiet">{label}</dt>
           <dd class="figures font-semibold">{total.toLocaleString('en')}</dd>
         </div>
       {/each}
       {#if half.row.stars !== null}
-        <div class="flex gap-1.5">
+        <div class="flex items-baseline gap-1.5">
           <dt class="text-quiet">Average rating</dt>
           <dd class="figures font-semibold">{Math.round(half.row.stars * 100)} %</dd>
         </div>

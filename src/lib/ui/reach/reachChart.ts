@@ -67,6 +67,8 @@ export function drawReach(canvas: HTMLCanvasElement, data: ReachChart): Chart {
       scales: {
         x: {
           type: 'linear',
+          // Bars would move the ends apart from those of the lines.
+          offset: false,
           min: from,
           max: from + length - 1,
           grid: { display: false },
@@ -77,6 +79,7 @@ export function drawReach(canvas: HTMLCanvasElement, data: ReachChart): Chart {
             maxRotation: 0,
             precision: 0,
             maxTicksLimit: 8,
+            includeBounds: false,
             callback: (value) => dayLabel(Number(value))
           }
         },

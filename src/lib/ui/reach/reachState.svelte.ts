@@ -80,7 +80,9 @@ export class CatalogueReach {
       (day) => !this.placeId || day.placeId === this.placeId
     );
     const { from, by, measure } = this;
-    const span = { from, to: this.today, by };
+    // A log may reach beyond today: clocks of servers differ.
+    const to = days.reduce((last, { day }) => Math.max(last, day), this.today);
+    const span = { from, to, by };
     const lines = (['video', 'post', 'update'] as const)
       .map((kind): ReachLine => ({
         kind,

@@ -15,6 +15,7 @@ import { localZone } from '$lib/localZone.ts';
 import { titlesOf, updatesByTags } from '$lib/work/reach/names.ts';
 import { readTwinReach, type HalfReach, type UpdateReach } from '$lib/work/reach/twinReach.ts';
 import { live } from '../live.svelte.ts';
+import { formatDate, plural } from '../messages.ts';
 import { counterLabels, linkedUpdateLabel, sourceMessage } from './reachMessages.ts';
 
 const SPANS = [0, 28, 90] as const;
@@ -71,6 +72,13 @@ export class TwinReachView {
       )
     )
   );
+  /** Today, or what is known beyond it: clocks of servers differ. */
+  readonly #last: Day = $derived(
+    Math.max(
+      this.today,
+      ...this.rows.flatMap((row) => curvesOf(row, this.measure).map(({ until }) => until))
+    )
+  );
   /** Two weeks at least: a single day is no axis. */
   readonly from: Day = $derived(
     this.span > 0 ? this.today - this.span + 1 : Math.min(this.#first, this.today - 13)
@@ -85,7 +93,7 @@ export class TwinReachView {
   );
   readonly chart: ReachChart = $derived.by(() => {
     const { from, by, measure } = this;
-    const span = { from, to: this.today, by };
+    const span = { from, to: this.#last, by };
     const lines = this.halves.map((half): ReachLine => ({
       kind: half.item.kind === 'video' ? 'video' : 'post',
       label:
@@ -165,6 +173,22 @@ export class TwinReachView {
       .filter(({ source }) => source.startsWith('tags ') && tags.has(source.slice(5)))
       .reduce((sum, { count }) => sum + count, 0);
   };
+}
+
+/** What came of an update, in words. */
+export function updateMessage({ place, at, row }: UpdateReach, visits: number): string {
+  const words: Partial<Record<Counter, [string, string]>> = {
+    likes: ['like', 'likes'],
+    shares: ['share', 'shares'],
+    comments: ['reply', 'replies'],
+    votes: ['vote', 'votes']
+  };
+  const told = (Object.entries(totalsOf(row)) as [Counter, number][]).flatMap(([counter, total]) =>
+    words[counter] ? [plural(total, ...words[counter])] : []
+  );
+  const on = formatDate(new Date(at).toISOString());
+  const brought = visits > 0 ? [`brought ${plural(visits, 'visit', 'visits')}`] : [];
+  return [`${place}, ${on}`, ...told, ...brought].join(' · ');
 }
 
 export const publishedDay = ({ item }: HalfReach): Day | null =>

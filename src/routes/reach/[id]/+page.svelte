@@ -4,12 +4,12 @@
   import Choice from '$lib/ui/Choice.svelte';
   import { deck } from '$lib/ui/deck.svelte.ts';
   import EmptyState from '$lib/ui/EmptyState.svelte';
-  import { formatDate, formatDateTime, plural } from '$lib/ui/messages.ts';
+  import { formatDate, formatDateTime } from '$lib/ui/messages.ts';
   import HalfTotals from '$lib/ui/reach/HalfTotals.svelte';
   import ReachFigure from '$lib/ui/reach/ReachFigure.svelte';
   import { momentMessage } from '$lib/ui/reach/reachMessages.ts';
   import Sources from '$lib/ui/reach/Sources.svelte';
-  import { shownTotals, TwinReachView } from '$lib/ui/reach/twinReachState.svelte.ts';
+  import { TwinReachView, updateMessage } from '$lib/ui/reach/twinReachState.svelte.ts';
   import { exportReachCsv } from '$lib/work/reach/exportReach.ts';
 
   const id = $derived(page.params.id ?? '');
@@ -117,16 +117,10 @@
           {:else}
             <ul class="text-sm">
               {#each updates as update (update.key)}
-                {@const visits = view.visitsOf(update)}
                 <li class="border-t border-line py-1 wrap-anywhere">
                   {update.title}
                   <span class="block text-quiet"
-                    >{update.place}, {formatDate(
-                      new Date(update.at).toISOString()
-                    )}{#each shownTotals(update.row) as { label, total } (label)}
-                      · {total}
-                      {label.toLowerCase()}{/each}{#if visits > 0}
-                      · brought {plural(visits, 'visit', 'visits')}{/if}</span
+                    >{updateMessage(update, view.visitsOf(update))}</span
                   >
                 </li>
               {/each}

@@ -1,6 +1,11 @@
 <script lang="ts">
   import type { Problem } from '$lib/core/model/place.ts';
-  import { reportHtml, reportMarkdown, type MonthReport } from '$lib/core/reach/report.ts';
+  import {
+    reportHtml,
+    reportMarkdown,
+    reportSections,
+    type MonthReport
+  } from '$lib/core/reach/report.ts';
   import { readMailbox } from '$lib/data/mailbox.ts';
   import { deck } from '$lib/ui/deck.svelte.ts';
   import EmptyState from '$lib/ui/EmptyState.svelte';
@@ -48,72 +53,108 @@
 
 <svelte:head><title>Monthly report · Swift Twin</title></svelte:head>
 
-<div class="flex h-full flex-col gap-2 px-3 py-2">
-  <header class="flex flex-wrap items-center gap-x-4 gap-y-1">
-    <h1 class="text-lg font-semibold">
-      <a class="text-quiet underline" href="/reach">Reach</a>
-      <span aria-hidden="true" class="text-quiet">/</span> Monthly report
-    </h1>
-    {#if month}
-      <label class="text-sm"
-        ><span class="sr-only">Month</span>
-        <select class="field py-1" value={month} onchange={(e) => (chosen = e.currentTarget.value)}>
-          {#each months.value ?? [] as one (one)}<option value={one}>{nameOf(one)}</option>{/each}
-        </select></label
-      >
-      <span class="ml-auto flex flex-wrap gap-1">
-        <button
-          class="plain btn btn-sm"
-          disabled={!report}
-          onclick={() => report && download(`reach-${month}.html`, 'text/html', reportHtml(report))}
-          >Download HTML</button
+<div class="h-full overflow-y-auto">
+  <div class="mx-auto flex max-w-7xl flex-col gap-2 px-3 py-2">
+    <header class="flex flex-wrap items-center gap-x-4 gap-y-1">
+      <h1 class="text-lg font-semibold">
+        <a class="text-quiet underline" href="/reach">Reach</a>
+        <span aria-hidden="true" class="text-quiet">/</span> Monthly report
+      </h1>
+      {#if month}
+        <label class="text-sm"
+          ><span class="sr-only">Month</span>
+          <select
+            class="field py-1"
+            value={month}
+            onchange={(e) => (chosen = e.currentTarget.value)}
+          >
+            {#each months.value ?? [] as one (one)}<option value={one}>{nameOf(one)}</option>{/each}
+          </select></label
         >
-        <button
-          class="plain btn btn-sm"
-          disabled={!report}
-          onclick={() =>
-            report && download(`reach-${month}.md`, 'text/markdown', reportMarkdown(report))}
-          >Download Markdown</button
+        <span class="ml-auto flex flex-wrap gap-1">
+          <button
+            class="plain btn btn-sm"
+            disabled={!report}
+            onclick={() =>
+              report && download(`reach-${month}.html`, 'text/html', reportHtml(report))}
+            >Download HTML</button
+          >
+          <button
+            class="plain btn btn-sm"
+            disabled={!report}
+            onclick={() =>
+              report && download(`reach-${month}.md`, 'text/markdown', reportMarkdown(report))}
+            >Download Markdown</button
+          >
+          {#if mailbox.value}
+            <button class="plain btn btn-sm" disabled={!report} onclick={send}>Send by mail</button>
+          {/if}
+        </span>
+      {/if}
+    </header>
+    {#if mailbox.value && setting.value}
+      {@const now = setting.value}
+      <p class="flex flex-wrap items-center gap-3 text-sm">
+        <label class="flex items-center gap-2"
+          ><input
+            type="checkbox"
+            checked={now.isWanted}
+            onchange={(e) => saveReportSetting({ ...now, isWanted: e.currentTarget.checked })}
+          />
+          Send me the report of each month to {mailbox.value.address}</label
         >
-        {#if mailbox.value}
-          <button class="plain btn btn-sm" disabled={!report} onclick={send}>Send by mail</button>
-        {/if}
-      </span>
+        {#if sent}<a class="underline" href={sent} target="_blank" rel="noreferrer">View message</a
+          >{/if}
+      </p>
+    {:else if month}
+      <p class="text-sm text-quiet">
+        <a class="underline" href="/places">Connect a mailbox</a> to get it by mail each month.
+      </p>
     {/if}
-  </header>
-  {#if mailbox.value && setting.value}
-    {@const now = setting.value}
-    <p class="flex flex-wrap items-center gap-3 text-sm">
-      <label class="flex items-center gap-2"
-        ><input
-          type="checkbox"
-          checked={now.isWanted}
-          onchange={(e) => saveReportSetting({ ...now, isWanted: e.currentTarget.checked })}
-        />
-        Send me the report of each month to {mailbox.value.address}</label
-      >
-      {#if sent}<a class="underline" href={sent} target="_blank" rel="noreferrer">View message</a
-        >{/if}
-    </p>
-  {:else if month}
-    <p class="text-sm text-quiet">
-      <a class="underline" href="/places">Connect a mailbox</a> to get it by mail each month.
-    </p>
-  {/if}
-  {#if problem}<ProblemNote {problem} />{/if}
-  {#if months.value?.length === 0}
-    <EmptyState title="No figures yet">
-      <p>A report can be made once there are figures of a month.</p>
-      {#snippet actions()}<a class="strong btn btn-sm" href="/reach">Go to Reach</a>{/snippet}
-    </EmptyState>
-  {:else if report}
-    <iframe
-      title="Report of {report.month}"
-      class="min-h-0 w-full grow border border-line bg-white"
-      sandbox=""
-      srcdoc={reportHtml(report)}
-    ></iframe>
-  {:else if month && !problem}
-    <p class="text-sm text-quiet" role="status">Making the report…</p>
-  {/if}
+    {#if problem}<ProblemNote {problem} />{/if}
+    {#if months.value?.length === 0}
+      <EmptyState title="No figures yet">
+        <p>A report can be made once there are figures of a month.</p>
+        {#snippet actions()}<a class="strong btn btn-sm" href="/reach">Go to Reach</a>{/snippet}
+      </EmptyState>
+    {:else if report}
+      <div class="flex max-w-4xl flex-col gap-4 pb-6">
+        {#each report.charts as { title, png } (title)}
+          <img src={png} alt={title} class="w-full border border-line" />
+        {/each}
+        {#each reportSections(report) as { title, none, columns, rows } (title)}
+          <section>
+            <h2 class="font-semibold">{title}</h2>
+            {#if rows.length === 0}
+              <p class="text-sm text-quiet">{none}</p>
+            {:else}
+              <table class="w-full text-sm">
+                <thead class="text-left text-quiet">
+                  <tr
+                    >{#each columns as column (column)}<th scope="col" class="pr-4 font-normal"
+                        >{column}</th
+                      >{/each}</tr
+                  >
+                </thead>
+                <tbody>
+                  {#each rows as row, r (r)}
+                    <tr class="border-t border-line align-top">
+                      {#each row as cell, i (i)}
+                        {#if i === 0}<th
+                            scope="row"
+                            class="py-0.5 pr-4 text-left font-normal wrap-anywhere">{cell}</th
+                          >{:else}<td class="py-0.5 pr-4">{cell}</td>{/if}
+                      {/each}
+                    </tr>
+                  {/each}
+                </tbody>
+              </table>
+            {/if}
+          </section>
+        {/each}
+      </div>
+    {:else if month && !problem}
+      <p class="text-sm text-quiet" role="status">Making the report…</p>
+    {/if}
+  </div>
 </div>
