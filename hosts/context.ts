@@ -108,7 +108,7 @@ export class World {
 
 /** An upload as its owner changed it at the channel. */
 function edited(video: Video, edit: State['edits'][string]): Video {
-  const { description, said, mended, visibility, at } = edit;
+  const { description, said, mended, visibility, published, at } = edit;
   const end = video.duration;
   const cues = video.cues.map((cue) =>
     mended ? { ...cue, text: cue.text.replaceAll(mended.from, mended.to) } : cue
@@ -118,6 +118,7 @@ function edited(video: Video, edit: State['edits'][string]): Video {
     updated: Math.max(video.updated, at),
     description: description ?? video.description,
     visibility: visibility ?? video.visibility,
+    published: published ?? video.published,
     ...(said && { duration: end + 4 }),
     cues: said ? [...cues, { start: end, end: end + 4, text: said }] : cues
   };

@@ -61,6 +61,8 @@ const stateSchema = z.object({
         /** One cue of the captions in other words. */
         mended: z.object({ from: z.string(), to: z.string() }).optional(),
         visibility: z.enum(['public', 'unlisted', 'private']).optional(),
+        /** Another moment to be shown to everybody. */
+        published: z.number().optional(),
         at: z.number()
       })
     )

@@ -158,6 +158,18 @@ export function channelMicropub(world: World): Hono {
     return c.body(null, 201, { Location: urlOf(made) });
   });
 
+  /** What was there from the beginning can be given another date as long as it is still to come. */
+  async function moveDate({ url, replace }: { url: string; replace: Properties }) {
+    const at = Date.parse(String(replace['publish-at']?.[0] ?? ''));
+    const id = decodeURIComponent(url.split('/').at(-1) ?? '');
+    const video = world.listed().find((one) => one.id === id);
+    if (!video || Number.isNaN(at) || world.isOut(video)) return false;
+    await world.store.change((state) => {
+      state.edits[id] = { ...state.edits[id], published: at, at: world.now() };
+    });
+    return true;
+  }
+
   async function act(c: Context, scopes: string[], body: object) {
     const parsed = actionSchema.safeParse(body);
     if (!parsed.success) return refuse(c, 400, 'invalid_request', 'The action is not complete.');
@@ -165,6 +177,8 @@ export function channelMicropub(world: World): Hono {
     if (!scopes.includes(action.action))
       return refuse(c, 403, 'insufficient_scope', `The key may not ${action.action}.`);
     const found = find(action.url);
+    const isMoved = action.action === 'update' && !found && (await moveDate(action));
+    if (isMoved) return c.body(null, 204);
     if (!found) return refuse(c, 404, 'not_found', 'There is no video at this address.');
     const given = action.action === 'update' ? read(action.replace) : {};
     const tooLong = overLimit(given);

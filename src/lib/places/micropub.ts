@@ -63,6 +63,8 @@ export class MicropubBlog extends MicropubPlace {
         return this.#setStatus(url, change.from);
       case 'to-public':
         return this.#setStatus(url, 'draft');
+      case 'date':
+        return this.#setDate(url, change.from);
       case 'tags':
         return this.#changeTags(url, { add: change.remove, remove: change.add });
       case 'comments': {
@@ -99,6 +101,9 @@ export class MicropubBlog extends MicropubPlace {
       case 'to-public':
         await this.#setStatus(url, 'public', change.on);
         break;
+      case 'date':
+        await this.#setDate(url, change.to);
+        break;
       case 'tags':
         await this.#changeTags(url, change);
         break;
@@ -109,6 +114,10 @@ export class MicropubBlog extends MicropubPlace {
         await this.addEmbed(url, change.html, change.embedUrl);
     }
     return url;
+  }
+
+  async #setDate(url: string, date: string): Promise<void> {
+    await this.micropub({ action: 'update', url, replace: { published: [date] } });
   }
 
   async #refuseOther(

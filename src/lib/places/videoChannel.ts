@@ -1,6 +1,12 @@
 import { z } from 'zod';
 import { limitsSchema, type Limits } from '$lib/core/narration/details.ts';
-import { isVideo, type Payload, type VideoPayload } from '$lib/core/delivery/payload.ts';
+import {
+  isChange,
+  isVideo,
+  type ChangePayload,
+  type Payload,
+  type VideoPayload
+} from '$lib/core/delivery/payload.ts';
 import { itemId } from '$lib/core/model/ids.ts';
 import type { Item } from '$lib/core/model/item.ts';
 import { keyOfUid, uidOfKey } from '$lib/core/model/origin.ts';
@@ -57,13 +63,26 @@ export class VideoChannel extends MicropubPlace {
   }
 
   async publish(payload: Payload, key: string): Promise<string> {
+    // What it would change is not there, and a change makes no video.
+    if (isChange(payload)) throw new PlaceError({ kind: 'not-found', url: this.linked.url });
     return this.create(toProperties(videoOnly(payload, this.linked.url), key));
   }
 
   async update(url: string, payload: Payload, key: string): Promise<string> {
+    if (isChange(payload)) return this.#setDate(url, dateOnly(payload, url).to);
     const replace = toProperties(videoOnly(payload, this.linked.url), key);
     const sent = await this.micropub({ action: 'update', url, replace });
     return sent.location || url;
+  }
+
+  override async remove(url: string, key?: string, payload?: Payload): Promise<void> {
+    if (payload && isChange(payload)) await this.#setDate(url, dateOnly(payload, url).from);
+    else await super.remove(url, key);
+  }
+
+  async #setDate(url: string, date: string): Promise<string> {
+    await this.micropub({ action: 'update', url, replace: { 'publish-at': [date] } });
+    return url;
   }
 
   /** What is said of a video at the channel, as its owner may have changed it there; null where it is gone. */
@@ -107,6 +126,12 @@ export class VideoChannel extends MicropubPlace {
     }
     return own;
   }
+}
+
+/** Of videos that stand at a channel, only their dates are changed by themselves. */
+function dateOnly({ change }: ChangePayload, url: string): { from: string; to: string } {
+  if (change.what === 'date') return change;
+  throw new PlaceError({ kind: 'refused', url, detail: 'A channel takes videos.' });
 }
 
 function videoOnly(payload: Payload, url: string): VideoPayload {

@@ -6,14 +6,16 @@ import { anyTime, checkMove, type InTheWay } from '$lib/core/calendar/move.ts';
 import type { OutboxEntry } from '$lib/core/delivery/outbox.ts';
 import type { Pace, PaceHistory } from '$lib/core/lanes/pace.ts';
 import { historyOf, RESERVE } from '$lib/core/lanes/runner.ts';
+import { placementKey } from '$lib/core/model/ids.ts';
+import { PlaceError } from '$lib/core/model/place.ts';
 import { allowancesOf, type PlaceAllowance } from '$lib/data/allowances.ts';
 import { addBusy } from '$lib/data/busy.ts';
-import { itemsPublished } from '$lib/data/items.ts';
+import { getItem, itemsPublished } from '$lib/data/items.ts';
 import { note } from '$lib/data/journal.ts';
 import { allLanes, getLane, laneStore } from '$lib/data/lanes.ts';
 import { allNetworks } from '$lib/data/networks.ts';
-import { allEntries, getEntry, pinItem, redate, sendAt } from '$lib/data/outbox.ts';
-import { allPlaces, placeTitles } from '$lib/data/places.ts';
+import { allEntries, getEntry, pinItem, redate, requestPublish, sendAt } from '$lib/data/outbox.ts';
+import { allPlaces, getPlace, placeTitles } from '$lib/data/places.ts';
 import { deliverEntry } from '$lib/delivery/deliverEntry.ts';
 import { coreWorker } from '$lib/workers/core.ts';
 import { downloadBlob } from './download.ts';
@@ -27,7 +29,12 @@ const timeZone = localZone();
 export async function readCalendar(from: number, to: number): Promise<CalendarEntry[]> {
   const now = Date.now();
   const items = await itemsPublished(new Date(from), new Date(to));
-  const all = calendarEntries(await allEntries(), await plannedItems(now), items, now);
+  const changeable = new Set(
+    (await allPlaces()).filter((p) => p.hasKey && p.rights.includes('update')).map(({ id }) => id)
+  );
+  const all = calendarEntries(await allEntries(), await plannedItems(now), items, now, (id) =>
+    changeable.has(id)
+  );
   return all.filter(({ at }) => at >= from && at < to);
 }
 
@@ -63,7 +70,7 @@ async function limitsOf(entry: CalendarEntry): Promise<{ pace: Pace; history: Pa
     return { pace: lane.pace, history: await historyOf(lane, laneWorld, entries, entry.itemId) };
   }
   // What its place has already counts there, whenever it appears.
-  const allowances = entry.moves === 'dated' ? [] : await allowancesOf([entry.placeId]);
+  const allowances = entry.moves?.startsWith('dated') ? [] : await allowancesOf([entry.placeId]);
   return { pace: anyTime(timeZone), history: { placed: [], since: 0, allowances } };
 }
 
@@ -98,16 +105,34 @@ export async function moveEntry(
 
 /** @returns whether it was still to go out */
 async function giveTime(
-  { id: key, moves, laneId, itemId }: CalendarEntry,
+  entry: CalendarEntry,
   at: number,
   pin: OutboxEntry['pin']
 ): Promise<boolean> {
+  const { id: key, moves, laneId, itemId } = entry;
+  if (moves === 'dated-there') return giveDateThere(entry, at);
   if (moves === 'planned') return (await pinItem(laneId, itemId, pin)) > 0;
   const isGiven =
     moves === 'sent' ? (await sendAt(key, at)) > 0 : Boolean(await redate(key, at, Date.now()));
   // Whoever waits for its old time learns of the new one; what it is sent for may take its time.
   if (isGiven) void attempt(() => deliverEntry(key));
   return isGiven;
+}
+
+/** Asks a place, through the outbox, to show on another date what somebody dated there. */
+async function giveDateThere(entry: CalendarEntry, at: number): Promise<boolean> {
+  const item = await getItem(entry.itemId);
+  const place = await getPlace(entry.placeId);
+  if (!item?.published || !place || Date.parse(item.published) <= Date.now()) return false;
+  const key = placementKey(item.url, 'date', place.url);
+  const { id: itemId, url, title, published: from } = item;
+  const change = { what: 'date' as const, from, to: new Date(at).toISOString() };
+  const payload = { kind: 'change' as const, title, change };
+  await requestPublish({ key, itemId, placeId: place.id, url, payload }, Date.now());
+  await deliverEntry(key);
+  const sent = await getEntry(key);
+  if (sent?.problem && sent.state === 'failed') throw new PlaceError(sent.problem);
+  return true;
 }
 
 /**

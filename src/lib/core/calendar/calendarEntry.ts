@@ -3,8 +3,11 @@ import { isChange, isPost, isUpdate, isVideo } from '../delivery/payload.ts';
 import type { PlannedItem } from '../lanes/plan.ts';
 import type { Item } from '../model/item.ts';
 
-/** How something in the calendar is moved: the time its lane has for it, the time it is sent, the date it has at its place. */
-export type Moves = 'planned' | 'sent' | 'dated';
+/**
+ * How something in the calendar is moved: the time its lane has for it, the time it is sent, the date it has at its place,
+ * or the date that somebody gave it there.
+ */
+export type Moves = 'planned' | 'sent' | 'dated' | 'dated-there';
 
 /** One post, video or update that went out or will, at one place. Times are milliseconds since 1970. */
 export interface CalendarEntry {
@@ -29,12 +32,14 @@ export interface CalendarEntry {
  * All that went out and will, each once: what this application published is known by its address among the items of its
  * place.
  * @param planned of all lanes, when each goes out
+ * @param mayChange whether what stands at a place can be changed from here
  */
 export function calendarEntries(
   outbox: readonly OutboxEntry[],
   planned: readonly PlannedItem[],
   items: readonly Item[],
-  now: number
+  now: number,
+  mayChange: (placeId: string) => boolean = () => false
 ): CalendarEntry[] {
   const byUrl = new Map(items.filter((item) => item.url).map((item) => [item.url, item]));
   const slots = new Map(planned.flatMap((p) => p.entries.map((entry) => [entry.key, p] as const)));
@@ -68,8 +73,9 @@ export function calendarEntries(
     const at = Date.parse(published);
     if (!Number.isFinite(at) || visibility === 'draft' || visibility === 'private') continue;
     const state = at > now ? 'scheduled' : 'published';
-    const own = { placeId, laneId: '', itemId: id, url, moves: null, isPinned: false };
-    found.push({ id, kind, title, at, state, ...own });
+    const moves = state === 'scheduled' && mayChange(placeId) ? 'dated-there' : null;
+    const own = { placeId, laneId: '', itemId: id, url, isPinned: false };
+    found.push({ id, kind, title, at, state, moves, ...own });
   }
   return found.sort((a, b) => a.at - b.at);
 }

@@ -105,6 +105,8 @@ export const changePayloadSchema = z.object({
     }),
     /** A draft shown to everybody, now or from a moment on (ISO 8601). */
     z.object({ what: z.literal('to-public'), on: z.string().nullable() }),
+    /** Another moment (ISO 8601) to be shown to everybody; `from` is put back when the change is undone. */
+    z.object({ what: z.literal('date'), from: z.string(), to: z.string() }),
     /** Tags that come and go; both are put back when the change is undone. */
     z.object({ what: z.literal('tags'), add: z.array(z.string()), remove: z.array(z.string()) }),
     /** Hidden from everybody but its owner; `from` is put back when the change is undone. */

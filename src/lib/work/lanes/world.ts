@@ -1,10 +1,11 @@
 import type { Lane } from '$lib/core/lanes/lane.ts';
 import { plural } from '$lib/core/text/plural.ts';
 import type { LaneWorld } from '$lib/core/lanes/runner.ts';
-import { allowancesOf } from '$lib/data/allowances.ts';
+import { allowancesOf, type PlaceAllowance } from '$lib/data/allowances.ts';
 import { readBusy } from '$lib/data/busy.ts';
 import { note } from '$lib/data/journal.ts';
 import { laneStore, patchLane } from '$lib/data/lanes.ts';
+import { entriesIn } from '$lib/data/outbox.ts';
 import { getNetwork } from '$lib/data/networks.ts';
 import { endPause, pausedUntil, pausePlace } from '$lib/data/pauses.ts';
 import { getPlace } from '$lib/data/places.ts';
@@ -50,13 +51,31 @@ export const laneWorld: LaneWorld = {
     await patchLane(id, { isOn: false, stopped: { at, made } });
     await note({ what: 'lane-paused', title: name, laneId: id });
   },
-  allowances: (lane) => allowancesOf(lane.targets.map((t) => t.placeId)),
+  allowances,
   busy: readBusy,
   deliver: deliverEntry,
   pausedUntil,
   pause: (placeId, problem) => pausePlace(placeId, problem, Date.now()),
   resume: endPause
 };
+
+/** What the places of a lane still take, less what the user gave a time that other lanes publish there. */
+async function allowances(lane: Lane): Promise<PlaceAllowance[]> {
+  const [told, entries] = await Promise.all([
+    allowancesOf(lane.targets.map((t) => t.placeId)),
+    entriesIn('planned')
+  ]);
+  const now = Date.now();
+  return told.map((allowance) => ({
+    ...allowance,
+    used: [
+      ...allowance.used,
+      ...entries.flatMap(({ laneId, placeId, pin }) =>
+        laneId !== lane.id && placeId === allowance.placeId && pin && pin.at > now ? [pin.at] : []
+      )
+    ]
+  }));
+}
 
 /**
  * Reads the sources of a lane anew and asks its places what they still take. A place that does not
