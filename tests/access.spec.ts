@@ -13,6 +13,7 @@ import {
 } from './app.ts';
 import { makeArchive, retitle } from './archiveView.ts';
 import { newLane, plannedLane, station } from './lanesView.ts';
+import { importLog } from './reachView.ts';
 
 /** Of a lane, as its track names them. */
 const STATIONS = ['Source', 'Filter', 'Make', 'Pace', 'Approval', 'Places'];
@@ -113,6 +114,39 @@ for (const colorScheme of ['light', 'dark'] as const) {
       await expect(page.getByText('changed on both sides').first()).toBeVisible();
       await openPanels(page);
       await expectNoFindings(page, 'changes');
+    });
+
+    test('axe finds nothing on reach, a twin’s, a report and imports', async ({
+      home: page,
+      world
+    }) => {
+      await page.goto('/reach');
+      await page.getByRole('button', { name: 'Import CSV…' }).click();
+      await page.getByLabel('Choose a CSV file…').setInputFiles({
+        name: 'figures.csv',
+        mimeType: 'text/csv',
+        buffer: await world.ownFile('figures.csv')
+      });
+      await expect(page.getByRole('button', { name: /^Add [\d,]+ rows$/ })).toBeVisible();
+      await expectNoFindings(page, 'Import figures');
+      await page.getByRole('button', { name: 'Close' }).click();
+      await importLog(page, world);
+      await expect(page.getByText(/^Busiest: /)).toBeVisible();
+      await expect(page.getByRole('table', { name: /^Busiest/ })).toBeVisible();
+      await openPanels(page);
+      await expectNoFindings(page, 'Reach');
+      await page.goto('/calendar?view=week');
+      await expect(page.getByText(/^Shaded by/)).toBeVisible();
+      await expectNoFindings(page, 'shaded week');
+      await page.goto('/reach/report');
+      await expect(page.getByRole('img', { name: /^Reach by day in / })).toBeVisible();
+      await expectNoFindings(page, 'Report');
+      await page.goto('/');
+      await page.getByRole('row').nth(1).focus();
+      await page.keyboard.press('r');
+      await expect(page.getByRole('heading', { name: 'What happened' })).toBeVisible();
+      await openPanels(page);
+      await expectNoFindings(page, 'reach of a twin');
     });
 
     test('axe finds nothing on the archive, and on what importing one would change', async ({
@@ -293,7 +327,9 @@ test('360 pixels wide: nothing is cut off sideways', async ({ home: page }) => {
     '/updates',
     '/archive',
     '/comments',
-    '/calendar'
+    '/calendar',
+    '/reach',
+    '/reach/report'
   ]) {
     await page.goto(path);
     await expect(page.getByRole('heading', { level: 1 })).toBeVisible();

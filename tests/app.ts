@@ -82,6 +82,8 @@ export interface WorldControl {
   postHtml(title: string): Promise<string>;
   /** A page of the hosts, as HTML. */
   read(path: string): Promise<string>;
+  /** A file that the control page lets the owner download. */
+  ownFile(name: 'access.log' | 'access.log.gz' | 'figures.csv'): Promise<Buffer>;
 }
 
 /**
@@ -241,6 +243,10 @@ export const test = base.extend<
           orderedItems: { object: PublishedUpdate }[];
         };
         return orderedItems.map((i) => i.object);
+      },
+      async ownFile(name) {
+        const answer = await fetch(`${app.hosts}/control/${name}`);
+        return Buffer.from(await answer.arrayBuffer());
       },
       posts: async (title) => (await postsCalled(title)).length,
       addToPost: (title, words) => writePost(title, (html) => `${html}<p>${words}</p>`),

@@ -1,6 +1,7 @@
 import type { Locator, Page } from '@playwright/test';
 import { expect, idle, openDesk, row, test } from './app.ts';
-import { plannedLane } from './lanesView.ts';
+import { catalogueLane, plannedLane, station } from './lanesView.ts';
+import { importLog } from './reachView.ts';
 import { at, NOTES, openUpdates } from './updatesView.ts';
 
 const TWILL = 'Threading a four-shaft twill, slowly';
@@ -191,4 +192,45 @@ test('lanes keep busy times clear, added by hand or from a calendar file', async
   await dialog.getByRole('button', { name: /^Remove Closed for the fair/ }).click();
   await dialog.getByRole('button', { name: 'Close', exact: true }).click();
   await expect(on(page, 'Wednesday 4 September, can be moved')).toHaveCount(1);
+});
+
+test('empty days are filled from what waits in review, and that is undone', async ({
+  home: page
+}) => {
+  await catalogueLane(page);
+  await page.getByRole('button', { name: 'Run now' }).click();
+  await expect(station(page, 'Approval')).toContainText('3 to review');
+  await idle(page);
+  await page.goto('/calendar?view=month');
+  const fill = page
+    .getByRole('button', { name: /^Fill \d+ empty days from .* in review$/ })
+    .first();
+  // The last days of a month may leave no two in a row.
+  if (!(await fill.isVisible())) await page.getByRole('link', { name: 'Next month' }).click();
+  await fill.click();
+  const dialog = page.getByRole('dialog', { name: /^Fill / });
+  await dialog
+    .getByRole('button', { name: /^Approve “/ })
+    .first()
+    .click();
+  await expect(page.getByText(/ is approved for \d+ \w+ \d{4}, /)).toBeVisible();
+  await expect(page.getByText('2 items in review')).toBeVisible();
+  await page.getByRole('button', { name: 'Undo', exact: true }).click();
+  await expect(page.getByText('3 items in review')).toBeVisible();
+});
+
+test('hours are shaded by when the audience was there, once enough is known', async ({
+  home: page,
+  world
+}) => {
+  await page.goto('/calendar?view=week');
+  const shaded = page.getByText(/^Shaded by when your audience was there/);
+  await expect(page.getByRole('columnheader').nth(3)).toBeVisible();
+  await expect(shaded).toHaveCount(0);
+  await page.goto('/reach');
+  await importLog(page, world);
+  await page.goto('/calendar?view=week');
+  await expect(shaded).toContainText(/[\d,]+ visits in \d+ days/);
+  const evening = page.getByRole('list', { name: /^Sunday .*, 20:00, \d+ visits, can be moved$/ });
+  await expect(evening).toHaveCount(1);
 });

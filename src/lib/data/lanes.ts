@@ -150,12 +150,14 @@ export const laneStore: LaneStore = {
 /**
  * Applies a decision to things that wait for review.
  * @param now milliseconds since 1970
+ * @param pin of what is approved: the time that the user gave it
  * @returns how many were decided on; what a blocking finding holds is not approved
  */
 export function decideAll(
   records: readonly LaneRecord[],
   decision: Decision,
-  now: number
+  now: number,
+  pin?: OutboxEntry['pin']
 ): Promise<number> {
   return db.transaction('rw', db.records, db.outbox, db.transfers, async () => {
     let count = 0;
@@ -167,11 +169,28 @@ export function decideAll(
       if (!decided) continue;
       count++;
       await db.records.put(decided.record);
-      await db.outbox.bulkPut(decided.kept);
+      await db.outbox.bulkPut(pin ? decided.kept.map((e) => ({ ...e, pin })) : decided.kept);
       await db.outbox.bulkDelete(decided.dropped);
       await db.transfers.bulkDelete(decided.dropped);
     }
     return count;
+  });
+}
+
+/** Puts what was approved, and has not begun to go out, back to wait for review. */
+export function backToReview(recordId: string, now: number): Promise<void> {
+  return db.transaction('rw', db.records, db.outbox, async () => {
+    const record = await db.records.get(recordId);
+    if (record?.state !== 'planned') return;
+    await db.outbox
+      .where('key')
+      .anyOf(record.keys)
+      .filter(({ state }) => state === 'planned')
+      .modify((entry) => {
+        entry.state = 'in-review';
+        entry.pin = null;
+      });
+    await db.records.update(recordId, { state: 'in-review', changed: now });
   });
 }
 

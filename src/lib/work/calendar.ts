@@ -4,6 +4,7 @@ import { calendarEntries, type CalendarEntry } from '$lib/core/calendar/calendar
 import { isSamePeriod, shiftDays } from '$lib/core/calendar/grid.ts';
 import { anyTime, checkMove, type InTheWay } from '$lib/core/calendar/move.ts';
 import type { OutboxEntry } from '$lib/core/delivery/outbox.ts';
+import type { LaneRecord } from '$lib/core/lanes/record.ts';
 import type { Pace, PaceHistory } from '$lib/core/lanes/pace.ts';
 import { historyOf, RESERVE } from '$lib/core/lanes/runner.ts';
 import { placementKey } from '$lib/core/model/ids.ts';
@@ -12,7 +13,7 @@ import { allowancesOf, type PlaceAllowance } from '$lib/data/allowances.ts';
 import { addBusy } from '$lib/data/busy.ts';
 import { getItem, itemsPublished } from '$lib/data/items.ts';
 import { note } from '$lib/data/journal.ts';
-import { allLanes, getLane, laneStore } from '$lib/data/lanes.ts';
+import { allLanes, backToReview, decideAll, getLane, laneStore } from '$lib/data/lanes.ts';
 import { allNetworks } from '$lib/data/networks.ts';
 import { allEntries, getEntry, pinItem, redate, requestPublish, sendAt } from '$lib/data/outbox.ts';
 import { allPlaces, getPlace, placeTitles } from '$lib/data/places.ts';
@@ -145,6 +146,29 @@ export async function letLaneChoose(entry: CalendarEntry): Promise<(() => Promis
   return async () => {
     await giveTime(entry, entry.at, pin);
   };
+}
+
+/**
+ * Approves what waits for review and gives it a time: the wish, or the nearest at which nothing is in the way.
+ * @returns the time and what puts it back to review; null where a check blocks it, or its lane has no time for it
+ */
+export async function approveFor(
+  record: LaneRecord,
+  wish: number
+): Promise<{ at: number; undo: () => Promise<void> } | null> {
+  const { id, laneId, itemId, title } = record;
+  const lane = await getLane(laneId);
+  if (!lane) return null;
+  const entries = (await laneStore.entries(laneId)).filter((e) => e.wanted === 'published');
+  const history = await historyOf(lane, laneWorld, entries, itemId);
+  const inTheWay = checkMove(lane.pace, history, wish, Date.now(), RESERVE);
+  const at = inTheWay ? inTheWay.nearest : wish;
+  if (at === null) return null;
+  // At once with its time: its lane may look for what goes out next at any moment.
+  const pin = { at, insists: false };
+  if ((await decideAll([record], 'approve', Date.now(), pin)) === 0) return null;
+  await note({ what: 'rescheduled', itemId, laneId, title, to: new Date(at).toISOString() });
+  return { at, undo: () => backToReview(id, Date.now()) };
 }
 
 /** What came of moving several. */

@@ -4,11 +4,13 @@
   import { MediaQuery } from 'svelte/reactivity';
   import { page } from '$app/state';
   import { dateOf, dayAfter } from '$lib/core/calendar/grid.ts';
+  import { recordsInReview } from '$lib/data/lanes.ts';
   import { countIn } from '$lib/data/outbox.ts';
   import { Calendar, timeZone, VIEWS, type View } from '$lib/ui/calendar/calendarState.svelte.ts';
   import { monthName, weekName } from '$lib/ui/calendar/calendarMessages.ts';
   import BusyDialog from '$lib/ui/calendar/BusyDialog.svelte';
   import DayList from '$lib/ui/calendar/DayList.svelte';
+  import GapDialog from '$lib/ui/calendar/GapDialog.svelte';
   import EntryDialog from '$lib/ui/calendar/EntryDialog.svelte';
   import Month from '$lib/ui/calendar/Month.svelte';
   import Remaining from '$lib/ui/calendar/Remaining.svelte';
@@ -32,6 +34,7 @@
     () => date
   );
   let isBusyOpen = $state(false);
+  const fromLanes = live(() => async () => (await recordsInReview()).length);
   const inReview = live(() => () => countIn('in-review'));
   const by = $derived(view === 'week' ? 'weeks' : 'months');
   const hrefOf = (to: { view?: View; date?: string }) =>
@@ -112,15 +115,20 @@
       </p>
     {/if}
     {#if view === 'month'}
-      <Month {calendar} linkTo={(day) => hrefOf({ view: 'list', date: day })} />
+      <Month
+        {calendar}
+        linkTo={(day) => hrefOf({ view: 'list', date: day })}
+        inReview={fromLanes.value ?? 0}
+      />
     {:else if view === 'week'}
-      <Week {calendar} />
+      <Week {calendar} inReview={fromLanes.value ?? 0} />
     {:else}
-      <DayList {calendar} from={date} />
+      <DayList {calendar} from={date} inReview={fromLanes.value ?? 0} />
     {/if}
   </div>
 </div>
 {#if isBusyOpen}<BusyDialog onclose={() => (isBusyOpen = false)} />{/if}
+{#if calendar.filling}<GapDialog {calendar} date={calendar.filling} />{/if}
 {#if calendar.opened}
   {#key calendar.opened}
     <EntryDialog {calendar} entry={calendar.opened.entry} to={calendar.opened.to} />

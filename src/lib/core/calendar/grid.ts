@@ -43,6 +43,33 @@ function dayOf(day: DateTime, month: number | null): CalendarDay {
   };
 }
 
+/** Empty days in a row, today or later. */
+export interface Gap {
+  /** The first of them. */
+  date: string;
+  days: number;
+}
+
+/** Stretches of so many empty days or more, from a day on. */
+export function gapsIn(
+  days: readonly Pick<CalendarDay, 'date' | 'isInMonth'>[],
+  isEmpty: (date: string) => boolean,
+  today: string,
+  atLeast: number
+): Gap[] {
+  const gaps: Gap[] = [];
+  let open: Gap | null = null;
+  for (const { date, isInMonth } of days) {
+    if (date < today || !isInMonth || !isEmpty(date)) {
+      open = null;
+      continue;
+    }
+    if (open) open.days++;
+    else gaps.push((open = { date, days: 1 }));
+  }
+  return gaps.filter((gap) => gap.days >= atLeast);
+}
+
 /** Another day, so many days, weeks or months on; the last day of a shorter month. */
 export const dayAfter = (date: string, by: { days?: number; weeks?: number; months?: number }) =>
   DateTime.fromISO(date, { zone: 'utc' }).plus(by).toISODate()!;

@@ -1,3 +1,4 @@
+import { find } from 'linkifyjs';
 import { canonicalAddress } from '../feeds/address.ts';
 
 /** What is known of the user's own pages, to tell where a visitor came from. */
@@ -26,6 +27,10 @@ export function linkTagsOf(query: string, names: ReadonlySet<string> = new Set()
   tags.sort(([a], [b]) => (a < b ? -1 : Number(a > b)));
   return new URLSearchParams(tags).toString();
 }
+
+/** Web addresses in a text, without the marks that end a sentence. */
+export const linksIn = (text: string): string[] =>
+  find(text, 'url').flatMap(({ href }) => (/^https?:/i.test(href) ? [href] : []));
 
 /** @param query of the page that was asked for, without its question mark */
 export function visitSource(query: string, referrer: string, own: OwnPages): VisitSource {

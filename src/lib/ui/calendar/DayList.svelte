@@ -1,4 +1,5 @@
 <script lang="ts">
+  import GapButton from './GapButton.svelte';
   import CountField from '$lib/ui/CountField.svelte';
   import { plural } from '$lib/ui/messages.ts';
   import type { Calendar } from './calendarState.svelte.ts';
@@ -11,7 +12,13 @@
     timeOf
   } from './calendarMessages.ts';
 
-  let { calendar, from }: { calendar: Calendar; from: string } = $props();
+  interface Props {
+    calendar: Calendar;
+    from: string;
+    /** Items of lanes that wait for review. */
+    inReview: number;
+  }
+  let { calendar, from, inReview }: Props = $props();
   let days = $state<number | null>(1);
   const shift = $derived(Math.max(1, days ?? 1));
 
@@ -40,6 +47,15 @@
 {#each calendar.days as { date, start, end } (date)}
   {@const entries = calendar.byDay.get(date) ?? []}
   {@const busy = calendar.busyIn(start, end)}
+  {@const gap = inReview > 0 ? calendar.gaps.get(date) : undefined}
+  {#if gap}
+    <p
+      class="flex flex-wrap items-baseline gap-2 border-b border-line px-2 py-2 text-sm text-quiet"
+    >
+      Nothing for {plural(gap.days, 'day', 'days')} from {dayName(date)}.
+      <GapButton {calendar} {date} {inReview} />
+    </p>
+  {/if}
   {#if entries.length > 0 || busy.length > 0}
     <section class="flex scroll-mt-14 flex-col border-b border-line py-2" id="day-{date}">
       <h2 class="px-2 text-sm font-semibold">{dayName(date)}</h2>

@@ -4,8 +4,15 @@
   import { timeZone, type Calendar } from './calendarState.svelte.ts';
   import { busyNames, dayName, shortDay } from './calendarMessages.ts';
   import Cell from './Cell.svelte';
+  import GapButton from './GapButton.svelte';
 
-  let { calendar, linkTo }: { calendar: Calendar; linkTo: (date: string) => string } = $props();
+  interface Props {
+    calendar: Calendar;
+    linkTo: (date: string) => string;
+    /** Items of lanes that wait for review. */
+    inReview: number;
+  }
+  let { calendar, linkTo, inReview }: Props = $props();
   /** Entries that are shown of a day. */
   const MOST = 4;
   /** What is still to come is shown before what went out. */
@@ -64,6 +71,7 @@
                   >{busyNames(busy)}</span
                 >
               {/if}
+              <GapButton {calendar} {date} {inReview} />
               <Cell {calendar} entries={shownOf(all)} {date} label={dayName(date)} />
             </div>
           </td>

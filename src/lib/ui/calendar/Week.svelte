@@ -5,8 +5,14 @@
   import { shadeOf } from '$lib/ui/reach/shade.ts';
   import { busyNames, dayName, shortDay } from './calendarMessages.ts';
   import Cell from './Cell.svelte';
+  import GapButton from './GapButton.svelte';
 
-  let { calendar }: { calendar: Calendar } = $props();
+  interface Props {
+    calendar: Calendar;
+    /** Items of lanes that wait for review. */
+    inReview: number;
+  }
+  let { calendar, inReview }: Props = $props();
   const HOURS = Array.from({ length: 24 }, (_, hour) => hour);
   const MORNING = 7;
   const HOUR = 3_600_000;
@@ -42,7 +48,7 @@
           aria-current={date === today ? 'date' : undefined}
           ><span class={date === today ? 'rounded-base bg-ink px-1 text-canvas' : ''}
             >{shortDay(date)}</span
-          ></th
+          ><span class="block font-normal"><GapButton {calendar} {date} {inReview} /></span></th
         >
       {/each}
     </tr>

@@ -4,10 +4,12 @@ import {
   atHour,
   atSameTime,
   dateOf,
+  gapsIn,
   monthDays,
   shiftDays,
   weekDays,
-  type CalendarDay
+  type CalendarDay,
+  type Gap
 } from '$lib/core/calendar/grid.ts';
 import type { Busy } from '$lib/core/model/busy.ts';
 import { readBusy } from '$lib/data/busy.ts';
@@ -35,6 +37,10 @@ export type View = (typeof VIEWS)[number];
 const HOUR = 3_600_000;
 /** Visits of so many days tell when the audience is there. */
 const AUDIENCE_DAYS = 90;
+/** Empty days in a row that are worth filling. */
+const FEWEST_EMPTY = 2;
+/** Where nothing is known of the audience. */
+const USUAL_HOUR = 10;
 
 /** What is shown of the calendar, and what is done in it. */
 export class Calendar {
@@ -103,6 +109,27 @@ export class Calendar {
 
   placeOf = (entry: CalendarEntry): string => this.#titles.value?.get(entry.placeId) ?? '';
   laneOf = ({ laneId }: CalendarEntry) => this.#lanes.value?.find((lane) => lane.id === laneId);
+
+  /** Empty days in a row that could be filled, by the first of them. */
+  readonly gaps: ReadonlyMap<string, Gap> = $derived.by(() => {
+    const isEmpty = (date: string) => !this.byDay.has(date) && this.busyOn(date).length === 0;
+    const found = gapsIn(this.days, isEmpty, dateOf(Date.now(), timeZone), FEWEST_EMPTY);
+    return new Map(found.map((gap) => [gap.date, gap]));
+  });
+  /** The day that is being filled from review. */
+  filling = $state('');
+
+  busyOn(date: string): Busy[] {
+    const day = this.days.find((one) => one.date === date);
+    return day ? this.busyIn(day.start, day.end) : [];
+  }
+
+  /** The hour of a day at which most of the audience is there, within the usual day. */
+  bestHour(date: string): number {
+    const weekday = (new Date(`${date}T12:00:00Z`).getUTCDay() + 6) % 7;
+    const shares = this.rhythm?.shares[weekday];
+    return shares ? shares.indexOf(Math.max(...shares)) : USUAL_HOUR;
+  }
 
   /** Busy times that lie within two moments, or reach into them. */
   busyIn = (start: number, end: number): Busy[] =>

@@ -58,9 +58,9 @@
     <details class="text-sm" bind:open={isTableOpen}>
       <summary class="cursor-pointer text-quiet">Figures as a table</summary>
       {#if isTableOpen}
-        <div class="max-h-72 overflow-auto" tabindex="-1">
+        <div class="overflow-x-auto" tabindex="-1">
           <table class="w-full max-w-2xl">
-            <thead class="sticky top-0 bg-canvas text-left">
+            <thead class="text-left">
               <tr>
                 <th scope="col" class="py-1 pr-4 font-semibold">Day</th>
                 {#each chart.lines as { label } (label)}

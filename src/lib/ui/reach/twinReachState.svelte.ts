@@ -18,8 +18,8 @@ import { live } from '../live.svelte.ts';
 import { formatDate, plural } from '../messages.ts';
 import { counterLabels, linkedUpdateLabel, sourceMessage } from './reachMessages.ts';
 
-const SPANS = [0, 28, 90] as const;
-export type Span = (typeof SPANS)[number];
+/** Days that are shown; 0 for all. */
+export type Span = 0 | 28 | 90;
 
 /** A counter that went down at a place. */
 export interface ToldFall {
@@ -33,7 +33,6 @@ export interface ToldFall {
 /** What came of one twin. */
 export class TwinReachView {
   readonly #id: () => string;
-  /** Days that are shown; 0 for all. */
   span = $state<Span>(0);
   by = $state<By>('day');
   measure = $state<Measure>('reach');
@@ -114,10 +113,10 @@ export class TwinReachView {
         kind: 'update',
         label: measure === 'reach' ? 'Responses to updates' : 'Updates',
         values: (told[0] ?? []).map((_, i) =>
-          told.reduce<number | null>(
-            (sum, values) => (values[i] == null ? sum : (sum ?? 0) + values[i]),
-            null
-          )
+          told.reduce<number | null>((sum, values) => {
+            const value = values[i] ?? null;
+            return value === null ? sum : (sum ?? 0) + value;
+          }, null)
         )
       });
     const marks = this.moments.map(({ day, number }) => ({ day, number }));

@@ -1,5 +1,5 @@
 import { isUpdate } from '$lib/core/delivery/payload.ts';
-import { linkTagsOf } from '$lib/core/reach/visitSource.ts';
+import { linksIn, linkTagsOf } from '$lib/core/reach/visitSource.ts';
 import type { Form } from '$lib/core/updates/draft.ts';
 import { itemsByIds } from '$lib/data/items.ts';
 import { entriesIn, getEntries } from '$lib/data/outbox.ts';
@@ -34,8 +34,9 @@ export async function updatesByTags(): Promise<ReadonlyMap<string, LinkedUpdate[
     if (!isUpdate(payload)) continue;
     const { form, text, button } = payload;
     const update = { form, place: places.get(placeId) ?? '', at: sentAt || updated };
-    const links = [...text.split(/\s+/), button?.url ?? ''].filter((word) => URL.canParse(word));
-    const tags = links.map((link) => linkTagsOf(new URL(link).search)).filter(Boolean);
+    const tags = linksIn(`${text} ${button?.url ?? ''}`)
+      .map((link) => linkTagsOf(new URL(link).search))
+      .filter(Boolean);
     for (const one of new Set(tags)) byTags.set(one, [...(byTags.get(one) ?? []), update]);
   }
   return byTags;

@@ -2,6 +2,7 @@ import { isUpdate } from '$lib/core/delivery/payload.ts';
 import type { JournalLine } from '$lib/core/model/journal.ts';
 import type { Item } from '$lib/core/model/item.ts';
 import { emptyRow, type ReachRow } from '$lib/core/reach/reachRow.ts';
+import { linksIn } from '$lib/core/reach/visitSource.ts';
 import type { Form } from '$lib/core/updates/draft.ts';
 import { itemsByIds } from '$lib/data/items.ts';
 import { linesOfItems } from '$lib/data/journal.ts';
@@ -97,12 +98,6 @@ export async function readTwinReach(id: string): Promise<TwinReach | null> {
     moments: momentsOf(halves, updates, lines)
   };
 }
-
-const linksIn = (text: string): string[] =>
-  text
-    .split(/\s+/)
-    .map((word) => word.replace(/[.,;:!?)\]]+$/, ''))
-    .filter((word) => /^https?:/i.test(word));
 
 const CHANGES: Partial<Record<JournalLine['what'], Moment['what']>> = {
   updated: 'changed',
