@@ -16,6 +16,7 @@ import { benchDesk } from './desk.ts';
 import { benchDirector } from './director.ts';
 import { benchJournal, benchLanes } from './lanes.ts';
 import { benchPairs } from './pairs.ts';
+import { benchReach } from './reach.ts';
 import { benchQuiz } from './quiz.ts';
 import { median, ms, report, rows } from './report.ts';
 import { benchSpeech } from './speech.ts';
@@ -281,6 +282,7 @@ try {
   await benchHome(browser, servers.app, servers.site);
   await benchDesk(browser);
   await benchJournal(browser, servers.app);
+  await benchReach(browser);
 } finally {
   await browser.close();
   servers.stop();

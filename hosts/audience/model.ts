@@ -14,14 +14,16 @@ const WEEKDAYS = [0.85, 0.9, 1, 0.95, 0.8, 1.15, 1.35];
 /** On Saturday and Sunday people have the morning for it. */
 const WEEKEND_MORNING = 1.8;
 
-/** How many are there at a moment, beside the mean of a week: what the hours that are found are held against. */
-export function attention(at: number): number {
-  const date = new Date(at);
-  const hour = date.getUTCHours();
-  const weekday = (date.getUTCDay() + 6) % 7;
+/** The hours of a week from the first of January 1970 on, a Thursday. */
+const WEEK = Array.from({ length: 168 }, (_, i) => {
+  const weekday = (Math.floor(i / 24) + 3) % 7;
+  const hour = i % 24;
   const isLateMorning = weekday >= 5 && hour >= 8 && hour <= 11;
   return (HOURS[hour] ?? 1) * (WEEKDAYS[weekday] ?? 1) * (isLateMorning ? WEEKEND_MORNING : 1);
-}
+});
+
+/** How many are there at a moment, beside the mean of a week: what the hours that are found are held against. */
+export const attention = (at: number): number => WEEK[Math.floor(at / HOUR) % WEEK.length] ?? 1;
 
 /** How much is left of the first day's interest after so many days: quick at first, and never nothing. */
 export const interest = (days: number): number => 1 / (1 + days / 2.5) + 0.015;

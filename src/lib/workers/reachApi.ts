@@ -11,8 +11,8 @@ import { placesOfKind } from '$lib/data/places.ts';
 import { visitRowsOf, type FoundVisits } from '$lib/data/reach.ts';
 import { reachSubjects } from '$lib/data/reachSubjects.ts';
 
-/** Bytes between two reports of how far a log was read. */
-const REPORT_EVERY = 4_000_000;
+/** Bytes of a log that are read at a time. */
+const PIECE = 2_000_000;
 
 export const reachApi = {
   /**
@@ -37,6 +37,11 @@ export const reachApi = {
       blogUrl: blog.url,
       own: {
         host: new URL(blog.url).host,
+        hosts: new Set(
+          [blog.url, ...videos.map(({ url }) => url)].flatMap((url) =>
+            URL.canParse(url) ? [new URL(url).host] : []
+          )
+        ),
         videos: new Map(videos.map(({ id, url }) => [canonicalAddress(url), id])),
         tags: new Set(tags)
       },
@@ -80,19 +85,13 @@ async function readText(
   const head = new Uint8Array(await file.slice(0, 2).arrayBuffer());
   const isPacked = head[0] === 0x1f && head[1] === 0x8b;
   const gunzip = isPacked ? new Gunzip((bytes) => add(decoder.decode(bytes))) : null;
-  let read = 0;
-  let told = 0;
-  const pieces = file.stream().getReader();
-  for (;;) {
-    const { value, done } = await pieces.read();
-    if (done) break;
-    read += value.length;
-    if (gunzip) {
-      if (!unpack(gunzip, value, read >= file.size)) return false;
-    } else add(decoder.decode(value));
-    if (read - told < REPORT_EVERY) continue;
-    told = read;
-    report(read / file.size);
+  // Piece by piece, so that no more than one of them is in memory.
+  for (let from = 0; from < file.size; from += PIECE) {
+    const piece = new Uint8Array(await file.slice(from, from + PIECE).arrayBuffer());
+    const isLast = from + PIECE >= file.size;
+    if (!gunzip) add(decoder.decode(piece));
+    else if (!unpack(gunzip, piece, isLast)) return false;
+    report(Math.min(1, (from + PIECE) / file.size));
   }
   return true;
 }

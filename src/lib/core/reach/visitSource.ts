@@ -5,6 +5,8 @@ import { canonicalAddress } from '../feeds/address.ts';
 export interface OwnPages {
   /** Host of the blog, with its port. */
   host: string;
+  /** That host and those of the videos' pages. */
+  hosts: ReadonlySet<string>;
   /** Ids of videos by the addresses of their pages, in canonical form. */
   videos: ReadonlyMap<string, string>;
   /** Names of link tags beside those that begin with `utm_`. */
@@ -36,9 +38,19 @@ export const linksIn = (text: string): string[] =>
 export function visitSource(query: string, referrer: string, own: OwnPages): VisitSource {
   const tags = query ? linkTagsOf(query, own.tags) : '';
   if (tags) return `tags ${tags}`.slice(0, LONGEST);
-  if (!referrer || !/^https?:/i.test(referrer) || !URL.canParse(referrer)) return 'direct';
-  const { host } = new URL(referrer);
-  if (host === own.host && !own.videos.has(canonicalAddress(referrer))) return 'blog';
-  const video = own.videos.get(canonicalAddress(referrer));
-  return video ? `video ${video}` : `site ${host}`.slice(0, LONGEST);
+  const host = hostOf(referrer);
+  if (!host) return 'direct';
+  // Only of the user's own sites it matters which page it was.
+  if (!own.hosts.has(host)) return `site ${host}`.slice(0, LONGEST);
+  const page = canonicalAddress(referrer);
+  const video = own.videos.get(page);
+  if (video) return `video ${video}`;
+  return host === own.host ? 'blog' : `site ${host}`;
+}
+
+/** The host of a web address, with its port; empty where it is none. Reading it in full would take long. */
+function hostOf(address: string): string {
+  const start = /^https?:\/\//i.exec(address)?.[0].length ?? 0;
+  const host = start > 0 ? (address.slice(start).split(/[/?#\\]/, 1)[0] ?? '') : '';
+  return /^[\w.:[\]-]+$/.test(host) ? host.toLowerCase() : '';
 }

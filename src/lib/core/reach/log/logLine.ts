@@ -7,6 +7,12 @@ export interface LogLine {
   /** Path and query, as they were asked for. */
   target: string;
   status: number;
+  /** The line, and where in it what was asked for ends: who asked is read only of what matters (`senderOf`). */
+  line: string;
+  end: number;
+}
+
+export interface LogSender {
   referrer: string;
   agent: string;
   /** Whether a browser only fetched it in case it would be looked at. */
@@ -45,19 +51,27 @@ export function logLineReader(): (line: string) => LogLine | null {
     const [method = '', target = ''] = asked.text.split(' ', 2);
     const status = Number(line.slice(asked.end + 1, asked.end + 4));
     if (!(status >= 100 && status < 600)) return null;
-    const referrer = quoted(line, asked.end);
-    const agent = referrer && quoted(line, referrer.end);
     return {
       address: addressIn(line, open),
       at,
       method,
       target,
       status,
-      referrer: referrer && referrer.text !== '-' ? referrer.text : '',
-      agent: agent && agent.text !== '-' ? agent.text : '',
-      // Servers add the header that says so (Sec-Purpose, Purpose) as a further field.
-      isPrefetch: agent !== null && agent.end < line.length && saysPrefetch(line, agent.end)
+      line,
+      end: asked.end
     };
+  };
+}
+
+/** The fields that the Combined Log Format adds to the Common one. */
+export function senderOf({ line, end }: LogLine): LogSender {
+  const referrer = quoted(line, end);
+  const agent = referrer && quoted(line, referrer.end);
+  return {
+    referrer: referrer && referrer.text !== '-' ? referrer.text : '',
+    agent: agent && agent.text !== '-' ? agent.text : '',
+    // Servers add the header that says so (Sec-Purpose, Purpose) as a further field.
+    isPrefetch: agent !== null && agent.end < line.length && saysPrefetch(line, agent.end)
   };
 }
 

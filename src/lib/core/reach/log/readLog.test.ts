@@ -10,6 +10,7 @@ const QUESTION: LogQuestion = {
   blogUrl: BLOG,
   own: {
     host: 'blog.example',
+    hosts: new Set(['blog.example', 'tube.example']),
     videos: new Map([['tube.example/watch/1', 'video-1']]),
     tags: new Set()
   },

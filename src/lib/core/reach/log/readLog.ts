@@ -2,7 +2,7 @@ import { isbot } from 'isbot';
 import { canonicalAddress } from '../../feeds/address.ts';
 import { localHours, type Day } from '../day.ts';
 import { visitSource, type OwnPages, type VisitSource } from '../visitSource.ts';
-import { logLineReader, type LogLine } from './logLine.ts';
+import { logLineReader, senderOf, type LogLine, type LogSender } from './logLine.ts';
 import { ownVisitFinder, type OwnVisits } from './ownVisits.ts';
 
 /** A stretch of time whose requests were counted. Milliseconds since 1970. */
@@ -114,6 +114,8 @@ export class LogReader {
   readonly #own: ReturnType<typeof ownVisitFinder>;
   readonly #spans: LogSpan[];
   readonly #open = new Map<string, Visit>();
+  /** Addresses of those who are there, and of some who went. */
+  readonly #around = new Set<string>();
   /** Visitors with a mark, who are known again without it. */
   readonly #marked = new Set<string>();
   readonly #visits = new Map<number, Map<VisitSource, Map<Day, number>>>();
@@ -130,14 +132,7 @@ export class LogReader {
 
   constructor(question: LogQuestion) {
     const { pages, blogUrl, own, zone, spans } = question;
-    const known = new Map(pages.map((url, i) => [canonicalAddress(url), i]));
-    const origin = new URL(blogUrl).origin;
-    this.#pageOf = remembered((target) => {
-      const url = target.startsWith('/') ? origin + target : target;
-      // Some blogs name posts in the query; at others it only says how somebody came.
-      const bare = canonicalAddress(url.split('?', 1)[0] ?? '');
-      return known.get(canonicalAddress(url)) ?? known.get(bare) ?? -1;
-    }, MOST_KNOWN);
+    this.#pageOf = pageFinder(pages, blogUrl);
     const sources = remembered((both: string) => {
       const cut = both.indexOf('\n');
       return visitSource(both.slice(0, cut), both.slice(cut + 1), own);
@@ -238,40 +233,52 @@ export class LogReader {
       this.#close(visit);
       this.#open.delete(visitor);
     }
+    if (this.#open.size === 0 || this.#around.size > MOST_KNOWN) {
+      this.#around.clear();
+      for (const visitor of this.#open.keys())
+        this.#around.add(ownCopy(visitor.slice(0, visitor.indexOf(' '))));
+    }
   }
 
   #request(request: LogLine): void {
-    const { at, agent, target, status } = request;
-    const isRead = request.method === 'GET' && (status === 200 || status === 304);
-    const isAsset = ASSET.test(target);
-    const page = isAsset ? -1 : this.#pageOf(target);
-    if (page < 0) this.#counts.elsewhere++;
-    else if (!isRead) this.#counts.failed++;
-    else if (request.isPrefetch) this.#counts.prefetched++;
-    else if (this.#isBot(agent)) this.#counts.bots++;
+    const { target, status } = request;
+    const page = this.#pageOf(target);
+    if (page < 0) this.#elsewhere(request);
+    else if (request.method !== 'GET' || (status !== 200 && status !== 304)) this.#counts.failed++;
+    else this.#page(page, request, senderOf(request));
+  }
+
+  /** What else somebody asks for tells readers from programs. */
+  #elsewhere(request: LogLine): void {
+    this.#counts.elsewhere++;
+    const { address, target } = request;
+    if (target === '/robots.txt' || target.startsWith('/robots.txt?')) {
+      const sender = senderOf(request);
+      if (!this.#isBot(sender.agent)) this.#visitOf(request, sender).asksLikeBot = true;
+    } else if (this.#around.has(address) && ASSET.test(target)) {
+      // Whoever fetches what a page is made of has asked for the page before.
+      const visit = this.#open.get(`${address} ${senderOf(request).agent}`);
+      if (visit) visit.assets++;
+    }
+  }
+
+  #page(page: number, request: LogLine, sender: LogSender): void {
+    if (sender.isPrefetch) this.#counts.prefetched++;
+    else if (this.#isBot(sender.agent)) this.#counts.bots++;
     else {
-      const visit = this.#visitOf(request);
+      const { at, target } = request;
+      const visit = this.#visitOf(request, sender);
       visit.views++;
       if (visit.pages.includes(page)) return;
       const query = target.indexOf('?');
       visit.pages.push(page);
       visit.times.push(at);
-      visit.sources.push(
-        this.#sourceOf(query < 0 ? '' : target.slice(query + 1), request.referrer)
-      );
-      return;
+      visit.sources.push(this.#sourceOf(query < 0 ? '' : target.slice(query + 1), sender.referrer));
     }
-    // What else somebody asks for tells readers from programs.
-    if (page >= 0 || this.#isBot(agent)) return;
-    const isRobots = target === '/robots.txt' || target.startsWith('/robots.txt?');
-    if (!isAsset && !isRobots) return;
-    const visit = this.#visitOf(request);
-    if (isAsset) visit.assets++;
-    else visit.asksLikeBot = true;
   }
 
-  #visitOf({ address, agent, at, target }: LogLine): Visit {
-    const visitor = `${address} ${agent}`;
+  #visitOf({ address, at, target }: LogLine, { agent }: LogSender): Visit {
+    const visitor = ownCopy(`${address} ${agent}`);
     let visit = this.#open.get(visitor);
     if (visit && at - visit.last > OVER_AFTER) {
       this.#close(visit);
@@ -293,6 +300,7 @@ export class LogReader {
         views: 0
       };
       this.#open.set(visitor, visit);
+      this.#around.add(ownCopy(address));
     }
     visit.last = Math.max(visit.last, at);
     if (!visit.isOwn && this.#own.hasMark(target, agent)) {
@@ -349,6 +357,37 @@ export class LogReader {
   }
 }
 
+/**
+ * Finds which page a request was for. Most requests are for none, and are passed over by their path alone: to read an
+ * address in full takes long.
+ */
+function pageFinder(pages: readonly string[], blogUrl: string): (target: string) => number {
+  const { origin } = new URL(blogUrl);
+  const known = new Map(pages.map((url, i) => [canonicalAddress(url), i]));
+  const paths = new Set(pages.map((url) => plainPath(new URL(url).pathname)));
+  const find = remembered((target: string) => {
+    const url = target.startsWith('/') ? origin + target : target;
+    // Some blogs name posts in the query; at others it only says how somebody came.
+    const bare = canonicalAddress(url.split('?', 1)[0] ?? '');
+    return known.get(canonicalAddress(url)) ?? known.get(bare) ?? -1;
+  }, MOST_KNOWN);
+  return (target) => {
+    const isPlain = target.startsWith('/') && !target.includes('%');
+    return isPlain && !paths.has(plainPath(target)) ? -1 : find(target);
+  };
+}
+
+/** A path without its query and the slashes at its end. */
+function plainPath(target: string): string {
+  let end = target.length;
+  for (const mark of ['?', '#']) {
+    const at = target.indexOf(mark);
+    if (at >= 0 && at < end) end = at;
+  }
+  while (end > 1 && target[end - 1] === '/') end--;
+  return target.slice(0, end);
+}
+
 /** A function that knows its latest answers. */
 function remembered<T>(find: (text: string) => T, most: number): (text: string) => T {
   const known = new Map<string, T>();
@@ -357,10 +396,13 @@ function remembered<T>(find: (text: string) => T, most: number): (text: string) 
     if (found !== undefined) return found;
     if (known.size >= most) known.clear();
     const answer = find(text);
-    known.set(text, answer);
+    known.set(ownCopy(text), answer);
     return answer;
   };
 }
+
+/** The same text by itself: a part of a longer one would keep all of that in memory. */
+const ownCopy = (text: string): string => ` ${text}`.slice(1);
 
 /** The stretches of earlier logs with that of one more; those that touch or overlap are one. */
 export function withSpan(spans: readonly LogSpan[], more: LogSpan): LogSpan[] {
