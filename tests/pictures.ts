@@ -1,23 +1,13 @@
-import { execFileSync } from 'node:child_process';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
 import type { Page } from '@playwright/test';
-import { exportFromBooth, expect, idle, openAlert, openBooth, openDesk, row, test } from './app.ts';
+import { expect, idle, openAlert, openBooth, openDesk, row, test } from './app.ts';
 import { forgetDecisions, makeArchive, retitle } from './archiveView.ts';
-import { at, openUpdates } from './updatesView.ts';
+import { plannedLane } from './lanesView.ts';
+import { importFigures, importLog } from './reachView.ts';
+import { openUpdates } from './updatesView.ts';
 
 const TWILL = 'Threading a four-shaft twill, slowly';
+const WARP = 'Winding a warp on a board, start to finish';
 const COLOUR = 'A colour plan for winter scarves';
-
-/** Renders the film in the booth and lays out a frame every three seconds. */
-async function film(page: Page, name: string, size: string, tiles: string): Promise<void> {
-  await page.getByRole('button', { name: 'Render the video' }).click();
-  await expect(page.getByText(/^Made:/)).toBeVisible({ timeout: 120_000 });
-  const path = await exportFromBooth(page, 'Video file', join(tmpdir(), `${name}.webm`));
-  const filter = `fps=1/3,scale=${size},tile=${tiles}:padding=4:margin=4:color=white`;
-  const to = `docs/screenshots/${name}.png`;
-  execFileSync('ffmpeg', ['-v', 'error', '-y', '-i', path, '-vf', filter, '-frames:v', '1', to]);
-}
 
 const shoot = async (page: Page, name: string) => {
   await page.waitForTimeout(800);
@@ -73,29 +63,17 @@ test('the pictures', async ({ home: page }) => {
   await shoot(page, 'booth');
   await page.getByRole('button', { name: 'Add the best of your pictures' }).click();
   await idle(page);
-  await film(page, 'film-wide', '320:-2', '6x8');
+  await page.getByRole('button', { name: 'Render the video' }).click();
+  await expect(page.getByText(/^Made:/)).toBeVisible({ timeout: 120_000 });
   await page.getByLabel('Visibility').selectOption('public');
   await page.getByRole('button', { name: 'Publish now' }).click();
   await expect(page.getByText('Wrenfold Loomworks: Published.')).toBeVisible({ timeout: 60_000 });
   await idle(page);
 
-  // Updates: a text at every place, a quiz with its results, the page for the telephone.
-  const BOARD = 'Board at the Mill Gate';
+  // Updates: a text at every place.
   await page.goto('/');
   await openUpdates(page, COLOUR);
   await shoot(page, 'updates');
-  await at(page, BOARD).getByRole('checkbox', { name: BOARD }).check();
-  await page.getByRole('button', { name: 'Publish to 5 places' }).click();
-  const message = at(page, BOARD).getByRole('link', { name: 'View message' });
-  await expect(message).toBeVisible();
-  await expect(page.getByText(/^Published /)).toHaveCount(4);
-  const hand = await page.context().newPage();
-  await hand.setViewportSize({ width: 390, height: 844 });
-  await hand.goto((await message.getAttribute('href')) ?? '');
-  await hand.getByRole('link', { name: /^Open the page for/ }).click();
-  await hand.getByRole('button', { name: 'Copy the text' }).click();
-  await shoot(hand, 'hand-off');
-  await hand.close();
 
   // Lanes: two of them, one rehearsed; what they made, waiting for review.
   await page.goto('/lanes');
@@ -180,17 +158,34 @@ test('the picture of comments', async ({ home: page }) => {
   await shoot(page, 'comments');
 });
 
-test('the picture of a list page', async ({ home: page }) => {
-  await page.goto('/list-pages');
-  await page.getByRole('button', { name: 'Create the first list page' }).click();
+test('the pictures of reach', async ({ home: page, world }) => {
+  test.setTimeout(180_000);
+  await page.getByRole('link', { name: 'Updates', exact: true }).click();
+  await page.getByRole('searchbox', { name: 'Filter' }).fill(WARP);
   await page
-    .getByLabel('Text above the list')
-    .fill('All our films: warping, threading, weaving and finishing.');
-  await page.getByRole('radio', { name: 'A heading for each month' }).check();
-  await page.getByRole('button', { name: /^Publish the page with/ }).click();
-  await expect(page.getByText(/^At the blog: public/)).toBeVisible();
+    .getByRole('link', { name: new RegExp(`^Share the .*: ${WARP}$`) })
+    .last()
+    .click();
+  await page.getByRole('button', { name: 'Publish to 3 places' }).click();
+  await expect(page.getByText(/^Published /)).toHaveCount(3, { timeout: 60_000 });
+  await world.clock(80);
+  await page.getByRole('link', { name: 'In step', exact: true }).click();
+  await page.getByRole('button', { name: 'Refresh' }).click();
   await idle(page);
-  await shoot(page, 'list-page');
+  await page.getByRole('link', { name: 'Reach', exact: true }).click();
+  await importLog(page, world);
+  await importFigures(page, world);
+  await page.reload();
+  await expect(page.getByRole('heading', { name: 'Most reach' })).toBeVisible();
+  await shoot(page, 'reach');
+  await page.getByRole('radio', { name: 'Posts' }).check();
+  await page.getByRole('link', { name: WARP }).click();
+  await expect(page.getByRole('heading', { name: 'What happened' })).toBeVisible();
+  await shoot(page, 'reach-twin');
+  await plannedLane(page);
+  await page.goto('/calendar?view=week&date=2030-09-02');
+  await expect(page.getByText(/^Shaded by/)).toBeVisible();
+  await shoot(page, 'calendar-week');
 });
 
 test('the picture of pairs', async ({ page, backApp }) => {

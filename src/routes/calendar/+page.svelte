@@ -104,6 +104,12 @@
   <div class="flex flex-wrap items-baseline gap-x-4 text-xs text-quiet">
     {#if inReview.value}<a href="/review">{plural(inReview.value, 'item', 'items')} in review</a
       >{/if}
+    {#if view === 'week' && calendar.rhythm}
+      <p>
+        Shaded by when your audience was there: {plural(calendar.rhythm.visits, 'visit', 'visits')} in
+        {plural(calendar.rhythm.days, 'day', 'days')}
+      </p>
+    {/if}
     <Remaining placeId={calendar.placeId} />
   </div>
   <div class="min-h-0 grow overflow-auto" tabindex="-1">

@@ -28,15 +28,6 @@
   $effect(() => morning?.scrollIntoView({ block: 'start' }));
 </script>
 
-{#if calendar.rhythm}
-  <p class="pb-1 text-xs text-quiet">
-    Shaded by when your audience was there: {plural(calendar.rhythm.visits, 'visit', 'visits')} in {plural(
-      calendar.rhythm.days,
-      'day',
-      'days'
-    )}. <a class="underline" href="/reach">Reach</a>
-  </p>
-{/if}
 <table class="w-full table-fixed border-collapse border border-line bg-sheet">
   <thead class="sticky top-0 z-10 bg-sheet">
     <tr>
