@@ -36,7 +36,6 @@ const tables = () => [db.reach, db.reachTotals, db.reachDays, db.items];
 
 export const getReach = (ids: readonly string[]): Promise<(ReachRow | undefined)[]> =>
   db.reach.bulkGet([...ids]);
-export const allReachTotals = (): Promise<KeptTotals[]> => db.reachTotals.toArray();
 export const reachDaysSince = (day: Day): Promise<ReachDay[]> =>
   db.reachDays.where('day').aboveOrEqual(day).toArray();
 export const visitHoursSince = (day: Day): Promise<VisitHours[]> =>

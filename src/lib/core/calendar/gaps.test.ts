@@ -10,5 +10,8 @@ test('empty days in a row are found from today on, within the month', () => {
     { date: '2026-11-10', days: 2 },
     { date: '2026-11-16', days: 14 }
   ]);
-  assert.deepEqual(gapsIn(days, () => false, '2026-11-10', 1), []);
+  assert.deepEqual(
+    gapsIn(days, () => false, '2026-11-10', 1),
+    []
+  );
 });
