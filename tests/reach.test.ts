@@ -4,15 +4,21 @@ import { gzipSync } from 'node:zlib';
 import { after, before, beforeEach, test } from 'node:test';
 import { attention } from '../hosts/audience/model.ts';
 import { TestHosts } from '../hosts/testing.ts';
+import type { UpdatePayload } from '../src/lib/core/delivery/payload.ts';
+import { placementKey } from '../src/lib/core/model/ids.ts';
 import { rhythmOf } from '../src/lib/core/reach/rhythm.ts';
 import { visitsBySource } from '../src/lib/core/reach/reachRow.ts';
 import { db } from '../src/lib/data/db.ts';
+import { requestPublish } from '../src/lib/data/outbox.ts';
 import { recountDays } from '../src/lib/data/reach.ts';
+import { deliverEntry } from '../src/lib/delivery/deliverEntry.ts';
+import { connectMailbox, findMailbox } from '../src/lib/work/mailbox.ts';
+import { saveReportSetting, sendReportWhenDue } from '../src/lib/work/reach/mailReport.ts';
 import { addVisits, readAccessLog } from '../src/lib/work/reach/accessLog.ts';
 import { importTable } from '../src/lib/work/reach/figuresTable.ts';
 import { guessColumns, readFiguresTable } from '../src/lib/core/reach/csvFigures.ts';
 import { readPlaces } from '../src/lib/work/read.ts';
-import { connectBoth } from './connected.ts';
+import { connectBoth, connectWithKey } from './connected.ts';
 import { outside, sendAsUsual, sendStraight } from './outside.ts';
 
 /** What is found of the audience of the rehearsal hosts, held against the model behind it. */
@@ -158,4 +164,61 @@ test('figures of the channel are kept by day, and a table of earlier days leads 
     (await rows()).map(({ counters }) => counters),
     second.map(({ counters }) => counters)
   );
+});
+
+const UPDATE: UpdatePayload = {
+  kind: 'update',
+  form: 'poll',
+  title: 'Which loom?',
+  hasTitle: false,
+  text: 'Which loom?',
+  hashtags: [],
+  options: ['Floor', 'Table'].map((text) => ({ text, right: false })),
+  why: '',
+  closes: null,
+  picture: null,
+  button: null,
+  clip: null,
+  part: null
+};
+
+test('what a network tells of updates is kept with the places’ figures', async () => {
+  const { channel } = await connectBoth(hosts);
+  const network = await connectWithKey(hosts, 'notes');
+  const [item] = (await db.items.toArray()).filter(({ placeId }) => placeId === channel.id);
+  const key = placementKey(item!.url, 'update', network.actor);
+  const request = { key, itemId: item!.id, placeId: network.id, payload: UPDATE };
+  await requestPublish(request, Date.now());
+  await deliverEntry(key);
+  await hosts.control('clock', { hours: '48' });
+  await readPlaces();
+  const row = (await db.reach.get(key))!;
+  assert.equal(row.kind, 'update');
+  for (const counter of ['likes', 'shares', 'comments', 'votes'] as const)
+    assert.ok((row.counters[counter]?.totals[0] ?? 0) > 0, counter);
+  // A network that is down keeps nobody from reading the rest.
+  await hosts.control('faults', { failOneIn: '1' });
+  await readPlaces();
+  assert.deepEqual((await db.reach.get(key))?.counters, row.counters);
+});
+
+test('the report of a month goes out once, where it is wanted', async () => {
+  const signal = new AbortController().signal;
+  await connectMailbox(
+    await findMailbox(`${hosts.origin}/mailbox/`, signal),
+    'wrenfold-mailbox-key'
+  );
+  const built: string[] = [];
+  const build = (month: string) => {
+    built.push(month);
+    return Promise.resolve({ month: `Month ${month}`, totals: [], charts: [], sections: [] });
+  };
+  await sendReportWhenDue(build);
+  assert.deepEqual(built, []);
+  await saveReportSetting({ isWanted: true, last: '' });
+  await sendReportWhenDue(build);
+  await sendReportWhenDue(build);
+  assert.equal(built.length, 1);
+  const page = await (await outside(`${hosts.origin}/mailbox/`)).text();
+  assert.ok(page.includes(`Reach in Month ${built[0]}`));
 });

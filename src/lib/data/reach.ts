@@ -70,10 +70,10 @@ async function recordBatch(
   zone: string
 ): Promise<void> {
   const known = await db.reachTotals.bulkGet(told.map(({ id }) => id));
-  const isChanged = told.map(({ figures, stars }, i) => {
+  // An average changes with the number of ratings, which is a counter.
+  const isChanged = told.map(({ figures }, i) => {
     const before = known[i];
     return (
-      stars !== undefined ||
       !before?.read ||
       (Object.keys(figures) as Counter[]).some((one) => figures[one] !== before.totals[one])
     );

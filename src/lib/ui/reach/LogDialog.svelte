@@ -111,6 +111,12 @@
     Your web host lets you download the log of your blog, in the Common or Combined Log Format, also
     as .gz. It is read on this computer. Visitors’ addresses are not kept.
   </p>
+  {#if blogs.length === 0}
+    <p role="alert">
+      No blog is connected. <a class="underline" href="/places">Connect your blog</a> first, so that its
+      posts are known.
+    </p>
+  {/if}
   {#if blogs.length > 1}
     <label class="flex flex-col gap-1"
       >Blog

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { DateTime } from 'luxon';
   import type { Problem } from '$lib/core/model/place.ts';
   import {
     reportHtml,
@@ -38,6 +39,10 @@
       report = built.value;
     });
   });
+
+  /** The first one comes when this month is over: earlier ones can be sent from here. */
+  const setWanted = (isWanted: boolean) =>
+    saveReportSetting({ isWanted, last: DateTime.now().minus({ months: 1 }).toFormat('yyyy-MM') });
 
   async function send() {
     const sending = report;
@@ -93,13 +98,12 @@
       {/if}
     </header>
     {#if mailbox.value && setting.value}
-      {@const now = setting.value}
       <p class="flex flex-wrap items-center gap-3 text-sm">
         <label class="flex items-center gap-2"
           ><input
             type="checkbox"
-            checked={now.isWanted}
-            onchange={(e) => saveReportSetting({ ...now, isWanted: e.currentTarget.checked })}
+            checked={setting.value.isWanted}
+            onchange={(e) => setWanted(e.currentTarget.checked)}
           />
           Send me the report of each month to {mailbox.value.address}</label
         >
