@@ -15,6 +15,7 @@ import {
   type ReachRow,
   type VisitHours
 } from '$lib/core/reach/reachRow.ts';
+import { localZone } from '$lib/localZone.ts';
 import { addSpan, readSpans, restoreSpans } from './logSpans.ts';
 import { db } from './db.ts';
 
@@ -267,9 +268,10 @@ async function putBack(
 export async function recountDays(places?: readonly string[]): Promise<void> {
   await db.transaction('rw', tables(), async () => {
     const isMeant = ({ placeId }: { placeId: string }) => !places || places.includes(placeId);
+    const zone = localZone();
     const published = new Map<string, Day | null>();
     await db.items.each(({ id, published: on }) => {
-      published.set(id, on ? Math.floor(Date.parse(on) / 86_400_000) : null);
+      published.set(id, on ? dayOf(Date.parse(on), zone) : null);
     });
     const sums = new DaySums();
     const totals: KeptTotals[] = [];
@@ -290,7 +292,11 @@ export async function recountDays(places?: readonly string[]): Promise<void> {
   });
 }
 
-/** Posts whose visits are known. */
-export const visitRowsOf = (): Promise<Pick<ReachRow, 'id' | 'visits'>[]> =>
-  db.reach.filter(({ kind }) => kind === 'post').toArray();
-export const allReach = (): Promise<ReachRow[]> => db.reach.toArray();
+/** Looks through the visits of all posts, one after the other: together they may be many. */
+export const eachPostVisits = (look: (visits: ReachRow['visits']) => void): Promise<void> =>
+  db.reach.each(({ kind, visits }) => {
+    if (kind === 'post') look(visits);
+  });
+
+/** Everything that has figures. */
+export const reachIds = (): Promise<string[]> => db.reach.toCollection().primaryKeys();

@@ -8,7 +8,7 @@ import type { Place } from '$lib/core/model/place.ts';
 import { itemsOf } from '$lib/data/items.ts';
 import { readSpans } from '$lib/data/logSpans.ts';
 import { placesOfKind } from '$lib/data/places.ts';
-import { visitRowsOf, type FoundVisits } from '$lib/data/reach.ts';
+import { eachPostVisits, type FoundVisits } from '$lib/data/reach.ts';
 import { reachSubjects } from '$lib/data/reachSubjects.ts';
 
 /** Bytes of a log that are read at a time. */
@@ -61,9 +61,10 @@ export const reachApi = {
   /** Where visitors of all posts came from since a day, those with most first. */
   async sources(since: number): Promise<{ source: string; count: number }[]> {
     const sums = new Map<string, number>();
-    for (const { visits } of await visitRowsOf())
+    await eachPostVisits((visits) => {
       for (const { source, count } of visitsBySource(visits, since))
         sums.set(source, (sums.get(source) ?? 0) + count);
+    });
     return [...sums]
       .map(([source, count]) => ({ source, count }))
       .sort((a, b) => b.count - a.count);

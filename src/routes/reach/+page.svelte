@@ -17,13 +17,16 @@
   import { readNow } from '$lib/ui/readNow.ts';
   import { exportReachCsv } from '$lib/work/reach/exportReach.ts';
 
+  import { attempt } from '$lib/work/tasks.svelte.ts';
+
   const reach = new CatalogueReach();
   let isLogOpen = $state(false);
   let isTableOpen = $state(false);
 
   async function exportCsv() {
-    const count = await exportReachCsv(`reach-${DateTime.now().toISODate()}`);
-    deck.say(`Figures of ${plural(count, 'item', 'items')} exported.`);
+    const name = `reach-${DateTime.now().toISODate()}`;
+    const { value: count } = await attempt(() => exportReachCsv(name, reach.from));
+    if (count !== null) deck.say(`Figures of ${plural(count, 'item', 'items')} exported.`);
   }
 </script>
 

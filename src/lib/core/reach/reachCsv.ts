@@ -1,6 +1,6 @@
 import Papa from 'papaparse';
 import { gainsByDay, totalOn } from './curve.ts';
-import { dateOfDay, dayOfDate } from './day.ts';
+import { dateOfDay, dayOfDate, type Day } from './day.ts';
 import type { Counter } from './figures.ts';
 import { visitsCurve, type ReachRow } from './reachRow.ts';
 
@@ -17,8 +17,15 @@ export interface NamedRow {
 /** A cell that a spreadsheet would take for a formula is text. */
 const asText = (cell: string): string => (/^[=+\-@\t\r]/.test(cell) ? `'${cell}` : cell);
 
-/** Figures day by day as CSV (RFC 4180): a line for each item, counter and day on which something came. */
-export function reachCsv(rows: readonly NamedRow[]): string {
+/**
+ * Figures day by day as CSV (RFC 4180): a line for each item, counter and day on which something came.
+ * @param since the first day that is told
+ * @param hasHead whether the names of the columns come first: a table may be written in parts
+ */
+export function reachCsv(
+  rows: readonly NamedRow[],
+  { since = -Infinity, hasHead = true }: { since?: Day; hasHead?: boolean } = {}
+): string {
   const lines = rows.flatMap(({ row, title, url, place, published }) => {
     const visits = visitsCurve(row.visits);
     const curves = [
@@ -31,6 +38,7 @@ export function reachCsv(rows: readonly NamedRow[]): string {
       const gains = gainsByDay(curve, day);
       const days = new Set([...gains.keys(), ...curve.days]);
       return [...days]
+        .filter((on) => on >= since)
         .sort((a, b) => a - b)
         .map((on) => [
           dateOfDay(on),
@@ -45,5 +53,6 @@ export function reachCsv(rows: readonly NamedRow[]): string {
     });
   });
   const fields = ['date', 'kind', 'title', 'address', 'place', 'counter', 'gained', 'total'];
-  return Papa.unparse({ fields, data: lines }, { newline: '\r\n' });
+  const options = { newline: '\r\n', header: hasHead };
+  return lines.length > 0 || hasHead ? Papa.unparse({ fields, data: lines }, options) : '';
 }

@@ -12,16 +12,16 @@
   import { TwinReachView, updateMessage } from '$lib/ui/reach/twinReachState.svelte.ts';
   import { exportReachCsv } from '$lib/work/reach/exportReach.ts';
 
+  import { attempt } from '$lib/work/tasks.svelte.ts';
+
   const id = $derived(page.params.id ?? '');
   const view = new TwinReachView(() => id);
   const title = $derived(view.twin?.title ?? '');
 
   async function exportCsv() {
-    await exportReachCsv(
-      'reach-of-twin',
-      view.rows.map((row) => row.id)
-    );
-    deck.say(`Figures of “${title}” exported.`);
+    const ids = view.rows.map((row) => row.id);
+    const { problem } = await attempt(() => exportReachCsv('reach-of-twin', view.from, ids));
+    if (!problem) deck.say(`Figures of “${title}” exported.`);
   }
 </script>
 
