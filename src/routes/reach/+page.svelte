@@ -135,7 +135,11 @@
             none="Not known yet. Import the access log of your blog."
           />
           {#if reach.overview}
-            <Claims claims={reach.overview.claims} laneName={reach.laneName} />
+            <Claims
+              claims={reach.overview.claims}
+              laneName={reach.laneName}
+              placeName={reach.placeName}
+            />
           {/if}
         </div>
       </div>

@@ -8,7 +8,7 @@ export interface Judged {
   groups: Readonly<Partial<Record<Dimension, string>>>;
 }
 
-export const DIMENSIONS = ['lane', 'weekday', 'time', 'length', 'form'] as const;
+export const DIMENSIONS = ['place', 'lane', 'weekday', 'time', 'length', 'form'] as const;
 export type Dimension = (typeof DIMENSIONS)[number];
 
 export interface GroupClaim {

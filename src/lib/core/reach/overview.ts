@@ -108,6 +108,14 @@ export function overviewOf(
     const one = compared.get(subject.id);
     return one ? [{ score: one.score, groups: groupsOf(subject, localHour) }] : [];
   });
+  // Places are told apart by what they do beside each other, so what is usual is that of all.
+  const acrossPlaces = compareWithUsual(
+    aged.map((one, i) => ({ ...one, group: counted[i]!.subject.kind }))
+  );
+  const byPlace = counted.flatMap(({ subject }) => {
+    const one = acrossPlaces.get(subject.id);
+    return one ? [{ score: one.score, groups: { place: subject.placeId } }] : [];
+  });
   return {
     compared: told.length,
     better: told
@@ -118,7 +126,7 @@ export function overviewOf(
       .filter((one) => wasNeverFound(one, one.age))
       .sort((a, b) => a.score - b.score)
       .slice(0, MOST_TOLD),
-    claims: claimsOf(judged),
+    claims: claimsOf([...judged, ...byPlace]),
     top: (['video', 'post', 'update'] as const).flatMap((kind) =>
       counted
         .filter(({ subject }) => subject.kind === kind)

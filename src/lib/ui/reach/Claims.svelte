@@ -6,8 +6,9 @@
   interface Props {
     claims: readonly DimensionClaims[];
     laneName: (id: string) => string | undefined;
+    placeName: (id: string) => string | undefined;
   }
-  let { claims, laneName }: Props = $props();
+  let { claims, laneName, placeName }: Props = $props();
   const known = $derived(claims.filter(({ groups }) => groups.length > 0));
   const unknown = $derived(claims.filter(({ groups }) => groups.length === 0));
 </script>
@@ -28,7 +29,7 @@
         {#each groups as group (group.group)}
           <tr class="border-t border-line {group.isClear ? 'font-semibold' : 'text-quiet'}">
             <th scope="row" class="py-0.5 pr-2 text-left font-[inherit]"
-              >{groupLabel(dimension, group.group, laneName)}</th
+              >{groupLabel(dimension, group.group, laneName, placeName)}</th
             >
             <td class="py-0.5 pr-2 text-right font-normal whitespace-nowrap"
               >{plural(group.items, 'item', 'items')}</td

@@ -4,6 +4,7 @@ import type { ReachDay } from '$lib/core/reach/reachRow.ts';
 import type { MonthReport } from '$lib/core/reach/report.ts';
 import { catalogueSeries, countersOf, type Measure } from '$lib/core/reach/series.ts';
 import { allLanes } from '$lib/data/lanes.ts';
+import { placeTitles } from '$lib/data/places.ts';
 import { firstReachDay, reachDaysSince } from '$lib/data/reach.ts';
 import { localZone } from '$lib/localZone.ts';
 import { titlesOf, updatesByTags } from '$lib/work/reach/names.ts';
@@ -98,11 +99,12 @@ function sumOf(
 
 async function sections(from: Day): Promise<MonthReport['sections']> {
   const worker = reachWorker();
-  const [overview, sources, lanes, linked] = await Promise.all([
+  const [overview, sources, lanes, linked, places] = await Promise.all([
     worker.overview(Date.now(), localZone()),
     worker.sources(from),
     allLanes(),
-    updatesByTags()
+    updatesByTags(),
+    placeTitles()
   ]);
   const videos = sources.flatMap(({ source }) =>
     source.startsWith('video ') ? [source.slice(6)] : []
@@ -154,7 +156,7 @@ async function sections(from: Day): Promise<MonthReport['sections']> {
         groups
           .filter(({ isClear }) => isClear)
           .map((group) => [
-            `${dimensionLabels[dimension]}: ${groupLabel(dimension, group.group, laneName)}`,
+            `${dimensionLabels[dimension]}: ${groupLabel(dimension, group.group, laneName, (id) => places.get(id))}`,
             String(group.items),
             claimMessage(group)
           ])

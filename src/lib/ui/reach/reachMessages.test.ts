@@ -22,11 +22,21 @@ test('a group that cannot be told from chance is said to be like the rest', () =
   assert.equal(claimMessage(claim), '+31 % (between +10 % and +55 %)');
   assert.equal(claimMessage({ ...claim, isClear: false }), 'no clear difference');
   assert.equal(
-    groupLabel('weekday', '2', () => ''),
+    groupLabel(
+      'weekday',
+      '2',
+      () => '',
+      () => ''
+    ),
     'Wednesday'
   );
   assert.equal(
-    groupLabel('lane', 'gone', () => undefined),
+    groupLabel(
+      'lane',
+      'gone',
+      () => undefined,
+      () => ''
+    ),
     'A lane that was deleted'
   );
   assert.equal(timesUsual(319, 99), '3.2 × the usual 99');

@@ -27,6 +27,7 @@ export const counterLabels: Record<Counter, string> = {
 };
 
 export const dimensionLabels: Record<Dimension, string> = {
+  place: 'Place',
   lane: 'Lane',
   weekday: 'Day of the week',
   time: 'Time of day',
@@ -54,12 +55,17 @@ const FORM_NAMES: Record<string, string> = {
   quiz: 'Quiz'
 };
 
-/** @param laneName the name of a lane by its id */
+/**
+ * @param laneName the name of a lane by its id
+ * @param placeName the title of a place by its id
+ */
 export function groupLabel(
   dimension: Dimension,
   group: string,
-  laneName: (id: string) => string | undefined
+  laneName: (id: string) => string | undefined,
+  placeName: (id: string) => string | undefined
 ): string {
+  if (dimension === 'place') return placeName(group) ?? 'A place that was disconnected';
   if (dimension === 'lane')
     return group === 'by-hand' ? 'By hand' : (laneName(group) ?? 'A lane that was deleted');
   if (dimension === 'weekday') return WEEKDAYS[Number(group)] ?? group;

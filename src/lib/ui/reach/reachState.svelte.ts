@@ -98,6 +98,7 @@ export class CatalogueReach {
     this.#first.value && this.#first.value > this.from ? this.#first.value : null
   );
 
+  placeName = (id: string): string | undefined => this.#places.value?.get(id);
   laneName = (id: string): string | undefined =>
     this.#lanes.value?.find((lane) => lane.id === id)?.name;
   sourceName = (source: string): string =>
