@@ -40,6 +40,14 @@ function numberOf(schema: z.ZodNumber, checks: readonly Check[]): Arbitrary<numb
   return fc.double({ min, max, noNaN: true, minExcluded: isOpen }).map((n) => n + 0);
 }
 
+/** Names of a record: those of a list where it has one. */
+function keysOf(schema: unknown): Arbitrary<string> {
+  const { def } = (schema as { _zod: { def: Def } })._zod;
+  return def.type === 'enum'
+    ? fc.constantFrom(...Object.values(def.entries as Record<string, string>))
+    : fc.string({ maxLength: 8 });
+}
+
 /** Anything that a schema takes, as it lies in the database: all fields there, but for the optional ones. */
 export function arbitraryOf(schema: z.ZodType | unknown): Arbitrary<unknown> {
   const { def } = (schema as { _zod: { def: Def } })._zod;
@@ -76,7 +84,7 @@ export function arbitraryOf(schema: z.ZodType | unknown): Arbitrary<unknown> {
     case 'union':
       return fc.oneof(...(def.options as unknown[]).map(arbitraryOf));
     case 'record':
-      return fc.dictionary(fc.string({ maxLength: 8 }), arbitraryOf(def.valueType), { maxKeys: 3 });
+      return fc.dictionary(keysOf(def.keyType), arbitraryOf(def.valueType), { maxKeys: 3 });
     case 'unknown':
     case 'any':
       return fc.jsonValue();

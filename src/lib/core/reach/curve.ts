@@ -1,7 +1,5 @@
 import { z } from 'zod';
-import type { Day } from './day.ts';
-
-const day = z.number().int();
+import { daySchema, type Day } from './day.ts';
 
 /**
  * How a total went from day to day. Days on which it stayed the same between two equal ones are left out.
@@ -9,10 +7,10 @@ const day = z.number().int();
  */
 export const curveSchema = z
   .object({
-    days: z.array(day),
-    totals: z.array(z.number()),
+    days: z.array(daySchema),
+    totals: z.array(z.number().nonnegative()),
     /** The last day on which it was read; the total was still the last one. */
-    until: day
+    until: daySchema
   })
   .refine(({ days, totals }) => days.length === totals.length);
 export type Curve = z.infer<typeof curveSchema>;

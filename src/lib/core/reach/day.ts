@@ -1,10 +1,14 @@
 import { DateTime } from 'luxon';
+import { z } from 'zod';
 
 const DAY = 86_400_000;
 const QUARTER = 900_000;
 
 /** Days since 1 January 1970, of a local calendar: what figures are kept by. */
 export type Day = number;
+
+/** Days of this century and some around it: what is further away is damaged, and would be gone through day by day. */
+export const daySchema = z.number().int().min(-20_000).max(60_000);
 
 /** @param date as `2026-11-26` */
 export const dayOfDate = (date: string): Day => Math.round(Date.parse(`${date}T00:00:00Z`) / DAY);

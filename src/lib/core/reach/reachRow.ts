@@ -1,11 +1,11 @@
 import { z } from 'zod';
 import { counterSchema, type Counter, type Figures } from './figures.ts';
 import { curveSchema, lastTotal, type Curve } from './curve.ts';
-import type { Day } from './day.ts';
+import { daySchema, type Day } from './day.ts';
 
 /** Visits by day, of one source. `days` rise, and `counts` belong to them. */
 export const visitsByDaySchema = z
-  .object({ days: z.array(z.number().int()), counts: z.array(z.number().int().nonnegative()) })
+  .object({ days: z.array(daySchema), counts: z.array(z.number().int().nonnegative()) })
   .refine(({ days, counts }) => days.length === counts.length);
 export type VisitsByDay = z.infer<typeof visitsByDaySchema>;
 
@@ -53,7 +53,7 @@ export const visitHoursSchema = z.object({
   /** Place and day. */
   id: z.string(),
   placeId: z.string(),
-  day: z.number().int(),
+  day: daySchema,
   hours: z.array(z.number().int().nonnegative()).length(24)
 });
 export type VisitHours = z.infer<typeof visitHoursSchema>;

@@ -9,6 +9,7 @@ import {
   type ArchiveTableName
 } from '$lib/core/archive/tables.ts';
 import type { Lane } from '$lib/core/lanes/lane.ts';
+import type { ReachRow, VisitHours } from '$lib/core/reach/reachRow.ts';
 import { anItem } from '$lib/core/testing.ts';
 import {
   ALL,
@@ -42,9 +43,36 @@ const withZone = (row: unknown) => {
   const pace = { ...lane.pace, hours: { from: 9, to: 17 }, zone: 'Europe/Lisbon' };
   return { ...lane, pace };
 };
+/** As many totals as days: its schema asks for both. */
+const withEvenLists = (row: unknown) => {
+  const { counters, visits, ...rest } = row as ReachRow;
+  const evenly = (days: number[], numbers: number[]) => {
+    const length = Math.min(days.length, numbers.length);
+    return [days.slice(0, length), numbers.slice(0, length)] as const;
+  };
+  const curves = Object.entries(counters).map(([counter, { days: on, totals: by, until }]) => {
+    const [days, totals] = evenly(on, by);
+    return [counter, { days, totals, until }];
+  });
+  const sources = Object.entries(visits).map(([source, { days: on, counts: by }]) => {
+    const [days, counts] = evenly(on, by);
+    return [source, { days, counts }];
+  });
+  return { ...rest, counters: Object.fromEntries(curves), visits: Object.fromEntries(sources) };
+};
+const withAllHours = (row: unknown) => ({
+  ...(row as VisitHours),
+  hours: Array.from({ length: 24 }, (_, hour) => hour)
+});
+const AS_ASKED_FOR: Partial<Record<ArchiveTableName, (row: unknown) => unknown>> = {
+  lanes: withZone,
+  reach: withEvenLists,
+  visitHours: withAllHours
+};
 const rowOf = (name: ArchiveTableName) => {
   const any = arbitraryOf(archiveTable(name).schema);
-  return name === 'lanes' ? any.map(withZone) : any;
+  const change = AS_ASKED_FOR[name];
+  return change ? any.map(change) : any;
 };
 /** Rows of any shape that a table takes. */
 const anyRows = fc.record(
