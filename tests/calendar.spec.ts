@@ -230,7 +230,7 @@ test('hours are shaded by when the audience was there, once enough is known', as
   await page.goto('/reach');
   await importLog(page, world);
   await page.goto('/calendar?view=week');
-  await expect(shaded).toContainText(/[\d,]+ visits in \d+ days/);
+  await expect(shaded).toContainText(/[\d,]+ visits in\s+\d+ days/);
   const evening = page.getByRole('list', { name: /^Sunday .*, 20:00, \d+ visits, can be moved$/ });
   await expect(evening).toHaveCount(1);
 });

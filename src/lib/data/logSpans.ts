@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { withSpan, type LogSpan } from '$lib/core/reach/log/readLog.ts';
+import { withSpan, type LogSpan } from '$lib/core/reach/log/span.ts';
 import { readSetting, saveSetting } from './settings.ts';
 
 const schema = z

@@ -1,7 +1,8 @@
 import assert from 'node:assert/strict';
 import test from 'node:test';
 import fc from 'fast-check';
-import { LogReader, withSpan, type LogFindings, type LogQuestion } from './readLog.ts';
+import { LogReader, type LogFindings, type LogQuestion } from './readLog.ts';
+import { withSpan } from './span.ts';
 
 const BLOG = 'https://blog.example/';
 const READER = 'Mozilla/5.0 (X11; Linux x86_64; rv:140.0) Gecko/20100101 Firefox/140.0';
