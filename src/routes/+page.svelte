@@ -10,8 +10,10 @@
   import { rowForKey } from '$lib/ui/listKeys.ts';
   import { readSetting } from '$lib/data/settings.ts';
   import EmptyState from '$lib/ui/EmptyState.svelte';
+  import SelectionBar from '$lib/ui/inStep/SelectionBar.svelte';
   import { toggleAside } from '$lib/ui/inStep/setAside.ts';
   import StandingFilter from '$lib/ui/inStep/StandingFilter.svelte';
+  import StepChart from '$lib/ui/inStep/StepChart.svelte';
   import TwinRow from '$lib/ui/inStep/TwinRow.svelte';
   import { updatable } from '$lib/ui/inStep/updatable.ts';
   import { Rows } from '$lib/ui/rows.svelte.ts';
@@ -218,23 +220,16 @@
           >
         {/if}
       </div>
-      {#if all && all.length > 0}
-        {@const twins = all}
-        {#await import('$lib/ui/inStep/StepChart.svelte') then { default: StepChart }}
-          <StepChart {twins} />
-        {/await}
-      {/if}
+      <StepChart twins={all ?? []} />
     </div>
     {#if selected.size > 0}
-      {#await import('$lib/ui/inStep/SelectionBar.svelte') then { default: SelectionBar }}
-        <SelectionBar
-          twins={picked}
-          hidden={selected.size - picked.length}
-          shown={twins.length}
-          onall={selectAll}
-          onclear={clear}
-        />
-      {/await}
+      <SelectionBar
+        twins={picked}
+        hidden={selected.size - picked.length}
+        shown={twins.length}
+        onall={selectAll}
+        onclear={clear}
+      />
     {/if}
     <div
       class="hidden grid-cols-[1.75rem_1fr_6.5rem_1fr] gap-x-1 px-4 text-xs text-quiet md:grid"
