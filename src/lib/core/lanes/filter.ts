@@ -2,7 +2,7 @@ import { z } from 'zod';
 import type { Item } from '../model/item.ts';
 import type { Lane, LaneFilter } from './lane.ts';
 import { hasWords, matches } from './search.ts';
-import { rowOf } from './sheet.ts';
+import { rowOf } from './sheetRows.ts';
 
 /** Why an item gives no poll, or no quiz. */
 export const nothingWhySchema = z.enum([

@@ -5,7 +5,7 @@ import { videoLookSchema } from '../narration/look.ts';
 import { voiceChoiceSchema } from '../narration/voices.ts';
 import { paceSchema } from './pace.ts';
 import { searchSchema } from './search.ts';
-import { sheetSchema } from './sheet.ts';
+import { sheetSchema } from './sheetRows.ts';
 
 /** What a lane makes of an item. */
 export const makeKindSchema = z.enum(['post', 'video', 'update']);

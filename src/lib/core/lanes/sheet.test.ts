@@ -2,7 +2,8 @@ import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
 import Papa from 'papaparse';
-import { MAX_ROWS, readSheet, rowOf, writeSheet } from './sheet.ts';
+import { MAX_ROWS, readSheet, writeSheet } from './sheet.ts';
+import { rowOf } from './sheetRows.ts';
 
 const read = (text: string) => {
   const { sheet, problem } = readSheet(text);

@@ -1,16 +1,5 @@
 import Papa from 'papaparse';
-import { z } from 'zod';
-import { canonicalAddress } from '../feeds/address.ts';
-import { hasWords } from './search.ts';
-
-/** A list of addresses or topics, as it was given, with all its columns. */
-export const sheetSchema = z.object({
-  columns: z.array(z.string()),
-  rows: z.array(z.array(z.string())),
-  /** The column that names what is wanted. */
-  key: z.number().int().nonnegative()
-});
-export type Sheet = z.infer<typeof sheetSchema>;
+import { isAddress, type Sheet } from './sheetRows.ts';
 
 /** What became of a row. */
 export interface RowOutcome {
@@ -29,8 +18,6 @@ export const MAX_ROWS = 5_000;
 const MAX_COLUMNS = 200;
 /** The columns that are added when a sheet is given back. */
 const ADDED = ['status', 'title', 'link', 'reason', 'time'] as const;
-
-const isAddress = (cell: string): boolean => /^https?:\/\/\S+$/i.test(cell.trim());
 
 /**
  * Reads a sheet (CSV, RFC 4180, or with other separators) or a list with one address or topic a line.
@@ -67,40 +54,6 @@ export function readSheet(
   if (body.length > MAX_ROWS)
     return { sheet: null, problem: { kind: 'too-many-rows', most: MAX_ROWS } };
   return { sheet: { columns, rows: body, key }, problem: null };
-}
-
-interface Index {
-  byAddress: ReadonlyMap<string, number>;
-  topics: readonly { words: string; row: number }[];
-}
-const indexes = new WeakMap<Sheet, Index>();
-
-function indexOf(sheet: Sheet): Index {
-  const known = indexes.get(sheet);
-  if (known) return known;
-  const byAddress = new Map<string, number>();
-  const topics: { words: string; row: number }[] = [];
-  for (const [row, cells] of sheet.rows.entries()) {
-    const cell = cells[sheet.key] ?? '';
-    if (!isAddress(cell)) topics.push({ words: cell, row });
-    else if (!byAddress.has(canonicalAddress(cell))) byAddress.set(canonicalAddress(cell), row);
-  }
-  const index = { byAddress, topics };
-  indexes.set(sheet, index);
-  return index;
-}
-
-/** The row that names an item, by its address or by a topic that stands in it; null where none does. */
-export function rowOf(
-  sheet: Sheet,
-  item: { url: string; title: string; summary: string }
-): number | null {
-  const { byAddress, topics } = indexOf(sheet);
-  const row = item.url ? byAddress.get(canonicalAddress(item.url)) : undefined;
-  if (row !== undefined) return row;
-  return (
-    topics.find(({ words }) => hasWords(`${item.title} \n ${item.summary}`, words))?.row ?? null
-  );
 }
 
 /** What spreadsheets take for the beginning of a formula, in half and full width. */

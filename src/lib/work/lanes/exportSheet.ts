@@ -1,6 +1,7 @@
 import type { Lane } from '$lib/core/lanes/lane.ts';
 import type { LaneRecord } from '$lib/core/lanes/record.ts';
-import { rowOf, writeSheet, type RowOutcome } from '$lib/core/lanes/sheet.ts';
+import { writeSheet, type RowOutcome } from '$lib/core/lanes/sheet.ts';
+import { rowOf } from '$lib/core/lanes/sheetRows.ts';
 import { slugOf } from '$lib/core/article/template/slug.ts';
 import { itemsOf } from '$lib/data/items.ts';
 import { recordsOf } from '$lib/data/lanes.ts';
