@@ -4,6 +4,7 @@
   import { onMount, type Snippet } from 'svelte';
   import { countLanes } from '$lib/data/lanes.ts';
   import Deck from '$lib/ui/Deck.svelte';
+  import Palette from '$lib/ui/Palette.svelte';
   import { isOfLaterVersion, onBlocked, onReplaced } from '$lib/data/versions.ts';
   import TopBar from '$lib/ui/TopBar.svelte';
   import UnlockKeys from '$lib/ui/UnlockKeys.svelte';
@@ -21,10 +22,6 @@
   }
   let { data, children }: Props = $props();
   let palette = $state(false);
-  let hasPalette = $state(false);
-  $effect(() => {
-    if (palette) hasPalette = true;
-  });
   let trouble = $state<Trouble | null>(null);
 
   onMount(() => {
@@ -101,13 +98,8 @@
     <Deck />
   </div>
 {/if}
-{#if hasPalette}
-  <!-- Loaded when it is first asked for. -->
-  {#await import('$lib/ui/Palette.svelte') then { default: Palette }}
-    <Palette
-      bind:open={palette}
-      demo={data.demo ? demoSchema.parse(data.demo) : null}
-      hasPassword={data.hasPassword}
-    />
-  {/await}
-{/if}
+<Palette
+  bind:open={palette}
+  demo={data.demo ? demoSchema.parse(data.demo) : null}
+  hasPassword={data.hasPassword}
+/>
