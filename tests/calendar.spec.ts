@@ -11,6 +11,8 @@ const on = (page: Page, day: string) =>
   page.getByRole('list', { name: day }).getByRole('button', { name: /, (?:planned|scheduled)$/ });
 
 async function drag(page: Page, from: Locator, to: Locator): Promise<void> {
+  // What is above the calendar may still come, and move it.
+  await from.hover();
   const count = await to.locator('li').count();
   const [start, end] = [await from.boundingBox(), await to.boundingBox()];
   if (!start || !end) throw new Error('There is nothing to drag, or nowhere to.');
