@@ -29,7 +29,7 @@ export async function checkArchive(
     hash.init();
     let read = 0;
     const before = total;
-    const blocks = tapped(archive.blocks(name, { signal, isReused: true }), (block) => {
+    const blocks = tapped(archive.blocks(name, { isReused: true }), (block) => {
       signal?.throwIfAborted();
       hash.update(block);
       read += block.length;

@@ -3,7 +3,9 @@ import { test } from 'node:test';
 import { BlobReader, BlobWriter, ZipReader, type FileEntry } from '@zip.js/zip.js';
 import fc from 'fast-check';
 import { gatheringInto } from './gather.ts';
-import { writeZip } from './write.ts';
+import { OpenZip } from './read.ts';
+import { directoryRecord, endOfDirectory, STORED } from './records.ts';
+import { beginZip, writeZip } from './write.ts';
 
 const intoBlob = () => {
   const { readable, writable } = new TransformStream<Uint8Array, Uint8Array>();
@@ -32,6 +34,79 @@ test('files come out of a ZIP as they went in; text is packed, the rest lies in 
   ]);
   assert.equal(entries[1]?.compressedSize, picture.size);
   assert.ok((entries[0]?.compressedSize ?? 0) < 100);
+});
+
+/** Whole or as a stream, packed or as it is. */
+const anyFile = fc.record({
+  bytes: fc.uint8Array({ maxLength: 3000 }),
+  isWhole: fc.boolean(),
+  isPacked: fc.boolean(),
+  saysSize: fc.boolean()
+});
+
+test('whatever is added comes out of it, read by another program and by this one', async () => {
+  await fc.assert(
+    fc.asyncProperty(fc.array(anyFile, { maxLength: 8 }), async (files) => {
+      const { writable, blob } = intoBlob();
+      const zip = beginZip(writable, new Date('2026-11-26T14:05:00Z'));
+      for (const [i, { bytes, isWhole, isPacked, saysSize }] of files.entries())
+        await zip.add(`${i}.bin`, isWhole ? bytes : new Blob([bytes as BlobPart]).stream(), {
+          isPacked,
+          ...(saysSize ? { size: bytes.length } : {})
+        });
+      await zip.close();
+      const file = await blob;
+      const reader = new ZipReader(new BlobReader(file), { checkCrc32: true });
+      const entries = (await reader.getEntries()) as FileEntry[];
+      const ours = await OpenZip.open(file, () => true);
+      assert.deepEqual(
+        [...ours.names()],
+        [...files.keys()].map((i) => `${i}.bin`)
+      );
+      for (const [i, { bytes }] of files.entries()) {
+        const theirs = await entries[i]!.getData(new BlobWriter());
+        assert.deepEqual(new Uint8Array(await theirs.arrayBuffer()), bytes);
+        const read: number[] = [];
+        for await (const block of ours.blocks(`${i}.bin`, true)) read.push(...block);
+        assert.deepEqual(read, [...bytes]);
+      }
+    }),
+    { numRuns: 60 }
+  );
+});
+
+test('what is beyond 4 GB, or 65,535 files, has its numbers where ZIP64 has them', async () => {
+  const GB = 2 ** 30;
+  const entry = {
+    name: new TextEncoder().encode('loom.webm'),
+    method: STORED,
+    modified: new Date('2026-11-26T14:05:00Z'),
+    isStreamed: true,
+    isLarge: true,
+    crc32: 7
+  } as const;
+  const large = { ...entry, packed: 5 * GB, size: 5 * GB, offset: 0 };
+  const after = { ...entry, packed: 3, size: 3, offset: 5 * GB, isLarge: false };
+  // A file of 5 GB is not made: only its directory is there, and the rest is said to lie before it.
+  const directory = [large, after].map(directoryRecord);
+  const size = directory.reduce((sum, record) => sum + record.length, 0);
+  const end = endOfDirectory(2, size, 0);
+  const reader = new ZipReader(new BlobReader(new Blob([...directory, end] as BlobPart[])));
+  const entries = (await reader.getEntries()) as FileEntry[];
+  assert.deepEqual(
+    entries.map((e) => [e.filename, e.uncompressedSize, e.compressedSize, e.offset]),
+    [
+      ['loom.webm', 5 * GB, 5 * GB, 0],
+      ['loom.webm', 3, 3, 5 * GB]
+    ]
+  );
+
+  const many = 70_000;
+  const small = directoryRecord({ ...after, offset: 0, isStreamed: false });
+  const parts = Array.from({ length: many }, () => small);
+  const last = endOfDirectory(many, many * small.length, 0);
+  const whole = new ZipReader(new BlobReader(new Blob([...parts, last] as BlobPart[])));
+  assert.equal((await whole.getEntries()).length, many);
 });
 
 test('where a file fails nothing looks finished', async () => {

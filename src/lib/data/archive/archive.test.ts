@@ -176,7 +176,9 @@ test('there are copies for other programs', async () => {
 });
 
 test('copies of what is called the same have names of their own', async () => {
-  for (const id of ['00000000-a', '00000000-b']) {
+  await db.items.put(anItem({ id: '2', kind: 'post', title: 'Warp 00000000' }));
+  await db.bodies.put({ id: '2', html: '<p>2</p>' });
+  for (const id of ['00000000-a', '00000000-b', '00000000-c']) {
     await db.items.put(anItem({ id, kind: 'post', title: 'Warp' }));
     await db.bodies.put({ id, html: `<p>${id}</p>` });
   }
@@ -184,7 +186,9 @@ test('copies of what is called the same have names of their own', async () => {
   const names = manifest.files.map(({ name }) => name).filter((name) => name.endsWith('.md'));
   assert.deepEqual(names, [
     'posts/2026-03-01-warp-00000000.md',
-    'posts/2026-03-01-warp-00000000-2.md'
+    'posts/2026-03-01-warp-00000000-2.md',
+    'posts/2026-03-01-warp-00000000-3.md',
+    'posts/2026-03-01-warp-00000000-2-2.md'
   ]);
 });
 

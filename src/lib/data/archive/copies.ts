@@ -24,13 +24,18 @@ function copyName({ id, published, title }: Pick<Item, 'id' | 'published' | 'tit
 /** Posts as Markdown and as HTML, captions as WebVTT: for other programs, and for reading. */
 export async function* readableCopies(): AsyncGenerator<ArchivePart> {
   const given = new Set<string>();
+  /** The number of the next copy that would be called the same. */
+  const next = new Map<string, number>();
   for await (const rows of inBatches(portableRows('items'), BATCH)) {
     const items = rows as Item[];
     const ids = items.map(({ id }) => id);
     const [bodies, details] = await Promise.all([db.bodies.bulkGet(ids), db.details.bulkGet(ids)]);
     for (const [i, item] of items.entries()) {
-      let name = copyName(item);
-      for (let n = 2; given.has(name); n++) name = `${copyName(item)}-${n}`;
+      const wanted = copyName(item);
+      let number = next.get(wanted) ?? 1;
+      let name = number === 1 ? wanted : `${wanted}-${number}`;
+      while (given.has(name)) name = `${wanted}-${++number}`;
+      next.set(wanted, number + 1);
       given.add(name);
       if (item.kind === 'post') yield* copiesOfPost(item, bodies[i]?.html ?? '', name);
       else yield* copyOfCaptions(details[i]?.cues ?? [], name);

@@ -1,5 +1,5 @@
 import Dexie from 'dexie';
-import { blocksOf } from '$lib/core/archive/lines.ts';
+import { blocksOf } from '$lib/core/zip/blocks.ts';
 import {
   ARCHIVE_TABLE_NAMES,
   archiveTable,
