@@ -1,7 +1,9 @@
 import type { Item } from '../../model/item.ts';
 import { languageOf, type Language } from '../../text/language.ts';
 import { isContentWord } from '../../text/terms.ts';
+import { Counter } from './counter.ts';
 import { partOf, type SeriesPart } from './series.ts';
+import { WordTable } from './wordTable.ts';
 
 /** An item, and the plain text there is of it: description and transcript, or the text of a post. */
 export interface ToldItem {
@@ -39,8 +41,9 @@ interface Read {
 /** Words and their numbers. */
 export class Terms {
   readonly #ids = new Map<string, number>();
-  readonly #read = new Map<string, Map<string, Read>>();
+  readonly #read = new Map<string, WordTable<Read>>();
   readonly words: string[] = [];
+  readonly counter = new Counter();
   /** By number: the word as it was first written. */
   readonly #written: string[] = [];
 
@@ -62,15 +65,13 @@ export class Terms {
   }
 
   /** Words as they are written in one language, each read once. */
-  in(language: Language): (written: string) => Read {
+  in(language: Language): WordTable<Read> {
     let known = this.#read.get(language.code);
-    if (!known) this.#read.set(language.code, (known = new Map()));
-    const read = known;
-    return (written) => {
-      let found = read.get(written);
-      if (!found) read.set(written, (found = this.#readWord(written, language)));
-      return found;
-    };
+    if (!known) {
+      known = new WordTable((written) => this.#readWord(written, language));
+      this.#read.set(language.code, known);
+    }
+    return known;
   }
 
   #readWord(written: string, language: Language): Read {
@@ -114,37 +115,43 @@ function kindsOfUnits(): Uint8Array {
  */
 export function tellItem({ item, text }: ToldItem, code: string, terms: Terms, most: number): Told {
   const shown = text.slice(0, most);
-  const read = terms.in(languageOf(code));
+  const words = terms.in(languageOf(code));
   const names = new Set<number>();
   const figures = new Set<number>();
   const title = new Set<number>();
-  const counts = new Map<number, number>();
-  readWords(item.title, read, names, figures, (id) => title.add(id), true);
-  readWords(shown, read, names, figures, (id) => {
-    if (!title.has(id)) counts.set(id, (counts.get(id) ?? 0) + 1);
-  });
+  readWords(item.title, words, names, figures, (id) => title.add(id), true);
+  readWords(shown, words, names, figures, (id) => terms.counter.add(id));
   const tags = item.tags.map((tag) => terms.id(`#${tag.toLowerCase().trim()}`, tag.trim()));
-  const said = Int32Array.from(counts.keys()).sort();
+  const { numbers: said, times } = terms.counter.take(title);
   const time = item.published === null ? NaN : Date.parse(item.published);
   return {
     item,
     language: code,
-    title: Int32Array.from(title).sort(),
+    title: inOrder(title),
     text: said,
-    often: Float32Array.from(said, (id) => 1 + Math.log(counts.get(id)!)),
-    names: Int32Array.from(names).sort(),
-    figures: Int32Array.from(figures).sort(),
-    tags: Int32Array.from(new Set(tags)).sort(),
+    often: weightsOf(times),
+    names: inOrder(names),
+    figures: inOrder(figures),
+    tags: inOrder(new Set(tags)),
     part: partOf(item.title),
     day: Number.isFinite(time) ? time / DAY : null,
-    hasText: counts.size >= ENOUGH_TERMS
+    hasText: said.length >= ENOUGH_TERMS
   };
 }
 const ENOUGH_TERMS = 8;
 
+const inOrder = (ids: ReadonlySet<number>): Int32Array => new Int32Array([...ids]).sort();
+
+/** What a word counts by how often it is said. */
+function weightsOf(times: Int32Array): Float32Array {
+  const weights = new Float32Array(times.length);
+  for (let i = 0; i < weights.length; i++) weights[i] = 1 + Math.log(times[i]!);
+  return weights;
+}
+
 function readWords(
   text: string,
-  read: (written: string) => Read,
+  words: WordTable<Read>,
   names: Set<number>,
   figures: Set<number>,
   take: (id: number) => void,
@@ -161,7 +168,7 @@ function readWords(
     }
     let end = at + 1;
     while (kindAt(end) === LETTER || (kindAt(end) === JOINS && kindAt(end + 1) === LETTER)) end++;
-    const { id, isFigure, name } = read(text.slice(at, end));
+    const { id, isFigure, name } = words.at(text, at, end);
     if (id >= 0) take(id);
     if (isFigure) figures.add(id);
     // At the head of a sentence any word has a capital.
