@@ -9,7 +9,7 @@ const file = new Blob([bytes]);
 
 test('any pieces of a file that is longer than what is read ahead come as they are', async () => {
   const piece = fc.tuple(
-    fc.integer({ min: 0, max: SIZE - 1 }),
+    fc.integer({ min: 0, max: SIZE + 1_000 }),
     fc.oneof(fc.integer({ min: 0, max: 100 }), fc.integer({ min: 0, max: 6_000_000 }))
   );
   await fc.assert(

@@ -1,5 +1,3 @@
-import { Reader } from '@zip.js/zip.js/lib/zip-core-native.js';
-
 /** Bytes that are read ahead. */
 const WINDOW = 4 << 20;
 
@@ -8,19 +6,21 @@ const WINDOW = 4 << 20;
  * each would else be a question or two to the file system. The same memory is filled again and again: a browser
  * is slow to take back what it gave for pieces of megabytes.
  */
-export class BufferedReader extends Reader<Blob> {
+export class BufferedReader {
   private window = new Uint8Array(WINDOW);
   private from = 0;
   private filled = 0;
   /** One reading after the other: they share the window. */
   private last: Promise<unknown> = Promise.resolve();
 
-  constructor(private readonly file: Blob) {
-    super(file);
-    this.size = file.size;
+  constructor(private readonly file: Blob) {}
+
+  get size(): number {
+    return this.file.size;
   }
 
-  override readUint8Array(offset: number, length: number): Promise<Uint8Array> {
+  /** @returns fewer bytes where the file ends before */
+  readUint8Array(offset: number, length: number): Promise<Uint8Array> {
     const read = () => this.readNext(offset, Math.min(offset + length, this.size));
     const bytes = this.last.then(read, read);
     this.last = bytes;
@@ -28,6 +28,7 @@ export class BufferedReader extends Reader<Blob> {
   }
 
   private async readNext(offset: number, end: number): Promise<Uint8Array> {
+    if (end <= offset) return new Uint8Array();
     if (end - offset > WINDOW)
       return new Uint8Array(await this.file.slice(offset, end).arrayBuffer());
     if (offset < this.from || end > this.from + this.filled) await this.moveTo(offset);

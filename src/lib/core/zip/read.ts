@@ -1,19 +1,8 @@
-import { ZipReader } from '@zip.js/zip.js/lib/zip-core-native.js';
-import { inflateSync } from 'fflate';
+import { Inflate, inflateSync } from 'fflate';
 import { blocksOf, reusedBlocksOf } from './blocks.ts';
 import { BufferedReader } from './bufferedReader.ts';
-import { DEFLATED, LOCAL_HEAD, LOCAL_HEAD_MARK, STORED } from './records.ts';
-
-/** Where a file lies in a ZIP, and how. */
-interface Lying {
-  offset: number;
-  method: number;
-  isEncrypted: boolean;
-  /** Bytes as it lies in it, and as it is. */
-  packed: number;
-  size: number;
-  crc32: number;
-}
+import { readDirectory, type Lying } from './directory.ts';
+import { DEFLATED, LOCAL_HEAD, MARKS, STORED } from './records.ts';
 
 /** Bytes of a file that is unpacked at once. */
 const SMALL = 1 << 20;
@@ -29,24 +18,14 @@ export class OpenZip {
   ) {}
 
   /**
-   * Of each file is kept where it lies: all that a ZIP says of thousands of them would be hundreds of megabytes.
    * @param isKept by name; other files are as if they were not there
-   * @throws an error of zip.js where the file cannot be read as a ZIP
+   * @throws RangeError where the file cannot be read as a ZIP
    */
   static async open(file: Blob, isKept: (name: string) => boolean): Promise<OpenZip> {
     const reader = new BufferedReader(file);
     const entries = new Map<string, Lying>();
-    const directory = new ZipReader(reader, { useWebWorkers: false }).getEntriesGenerator();
-    for await (const entry of directory)
-      if (!entry.directory && isKept(entry.filename))
-        entries.set(entry.filename, {
-          offset: entry.offset,
-          method: entry.compressionMethod,
-          isEncrypted: entry.encrypted,
-          packed: entry.compressedSize,
-          size: entry.uncompressedSize,
-          crc32: entry.signature ?? 0
-        });
+    for await (const { name, lying } of readDirectory(reader))
+      if (isKept(name)) entries.set(name, lying);
     return new OpenZip(file, reader, entries);
   }
 
@@ -85,7 +64,7 @@ export class OpenZip {
     if (entry.method === STORED)
       return yield* (isReused ? reusedBlocksOf : blocksOf)(lying.stream());
     if (entry.method !== DEFLATED) throw new RangeError(`${name} is packed in an unknown way.`);
-    yield* blocksOf(lying.stream().pipeThrough(new DecompressionStream('deflate-raw')));
+    yield* inflated(lying.stream());
   }
 
   /** Thousands of small files would spend their time and memory in streams. */
@@ -107,7 +86,26 @@ export class OpenZip {
     if (isEncrypted) return null;
     const bytes = await this.reader.readUint8Array(offset, LOCAL_HEAD);
     const head = new DataView(bytes.buffer, bytes.byteOffset, bytes.length);
-    if (head.byteLength < LOCAL_HEAD || head.getUint32(0, true) !== LOCAL_HEAD_MARK) return null;
+    if (head.byteLength < LOCAL_HEAD || head.getUint32(0, true) !== MARKS.localHead) return null;
     return offset + LOCAL_HEAD + head.getUint16(26, true) + head.getUint16(28, true);
   }
+}
+
+/** Packed bytes that are unpacked at a time. */
+const PIECE = 16_384;
+
+/**
+ * A stream unpacked, a little at a time: a `DecompressionStream` has megabytes waiting in it, and a browser takes them
+ * back late.
+ */
+async function* inflated(packed: ReadableStream<Uint8Array>): AsyncGenerator<Uint8Array> {
+  const unpacked: Uint8Array[] = [];
+  const inflate = new Inflate((block) => unpacked.push(block));
+  for await (const block of reusedBlocksOf(packed))
+    for (let at = 0; at < block.length; at += PIECE) {
+      inflate.push(block.subarray(at, at + PIECE));
+      yield* unpacked.splice(0);
+    }
+  inflate.push(new Uint8Array(), true);
+  yield* unpacked;
 }

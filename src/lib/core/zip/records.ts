@@ -24,19 +24,32 @@ export interface ZipEntry {
 
 /** The first number that 32 bits do not hold: it says that the number itself stands in a ZIP64 field. */
 export const FULL = 0xffffffff;
-const FULL_COUNT = 0xffff;
+export const FULL_COUNT = 0xffff;
 /** Versions that are needed to read files as usual, and those of ZIP64 (4.4.3). */
 const [USUAL, ZIP64] = [20, 45];
 /** Sizes stand behind the file; names are UTF-8 (4.4.4). */
 const [SIZES_BEHIND, IS_UTF8] = [0x8, 0x800];
-const ZIP64_FIELD = 1;
+export const IS_ENCRYPTED = 1;
+export const ZIP64_FIELD = 1;
+
+/** What each record begins with. */
+export const MARKS = {
+  localHead: 0x04034b50,
+  dataDescriptor: 0x08074b50,
+  record: 0x02014b50,
+  end64: 0x06064b50,
+  locator64: 0x07064b50,
+  end: 0x06054b50
+};
+/** Bytes of the head before a file, without its name and what follows that. */
+export const LOCAL_HEAD = 30;
 
 /** Before a file. */
 export function localHead(entry: ZipEntry): Uint8Array {
   const { isStreamed, isLarge, name } = entry;
   const sizes = isLarge ? [FULL, FULL] : isStreamed ? [0, 0] : [entry.packed, entry.size];
   const extra = isLarge ? new Fields().u16(ZIP64_FIELD).u16(16).u64(0).u64(0).bytes() : NOTHING;
-  return howItLies(new Fields().u32(LOCAL_HEAD_MARK), entry, isLarge)
+  return howItLies(new Fields().u32(MARKS.localHead), entry, isLarge)
     .u32(isStreamed ? 0 : entry.crc32)
     .u32(...sizes)
     .u16(name.length, extra.length)
@@ -46,7 +59,7 @@ export function localHead(entry: ZipEntry): Uint8Array {
 
 /** Behind a file that was streamed. */
 export function dataDescriptor({ crc32, packed, size, isLarge }: ZipEntry): Uint8Array {
-  const fields = new Fields().u32(0x08074b50, crc32);
+  const fields = new Fields().u32(MARKS.dataDescriptor, crc32);
   return (isLarge ? fields.u64(packed, size) : fields.u32(packed, size)).bytes();
 }
 
@@ -56,7 +69,7 @@ export function directoryRecord(entry: ZipEntry): Uint8Array {
   const large = [size, packed, offset].filter((number) => number >= FULL);
   const field = new Fields().u16(ZIP64_FIELD, large.length * 8).u64(...large);
   const extra = large.length > 0 ? field.bytes() : NOTHING;
-  const head = new Fields().u32(0x02014b50).u16(ZIP64);
+  const head = new Fields().u32(MARKS.record).u16(ZIP64);
   return howItLies(head, entry, entry.isLarge || large.length > 0)
     .u32(entry.crc32, Math.min(packed, FULL), Math.min(size, FULL))
     .u16(name.length, extra.length, 0, 0, 0)
@@ -75,17 +88,17 @@ export function endOfDirectory(count: number, size: number, offset: number): Uin
   const fields = new Fields();
   if (count >= FULL_COUNT || size >= FULL || offset >= FULL)
     fields
-      .u32(0x06064b50)
+      .u32(MARKS.end64)
       .u64(44)
       .u16(ZIP64, ZIP64)
       .u32(0, 0)
       .u64(count, count, size, offset)
-      .u32(0x07064b50, 0)
+      .u32(MARKS.locator64, 0)
       .u64(offset + size)
       .u32(1);
   const least = Math.min(count, FULL_COUNT);
   return fields
-    .u32(0x06054b50)
+    .u32(MARKS.end)
     .u16(0, 0, least, least)
     .u32(Math.min(size, FULL), Math.min(offset, FULL))
     .u16(0)
@@ -111,10 +124,6 @@ function dosTime(date: Date): [time: number, date: number] {
     (Math.min(year, 127) << 9) | ((date.getMonth() + 1) << 5) | date.getDate()
   ];
 }
-
-/** Bytes of the head before a file, without its name and what follows that, and what it begins with. */
-export const LOCAL_HEAD = 30;
-export const LOCAL_HEAD_MARK = 0x04034b50;
 
 const NOTHING = new Uint8Array();
 

@@ -1,7 +1,16 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
-import { BlobReader, BlobWriter, ZipReader, type FileEntry } from '@zip.js/zip.js';
+import {
+  BlobReader,
+  BlobWriter,
+  TextReader,
+  ZipReader,
+  ZipWriter,
+  type FileEntry
+} from '@zip.js/zip.js';
 import fc from 'fast-check';
+import { BufferedReader } from './bufferedReader.ts';
+import { readDirectory } from './directory.ts';
 import { gatheringInto } from './gather.ts';
 import { OpenZip } from './read.ts';
 import { directoryRecord, endOfDirectory, STORED } from './records.ts';
@@ -100,6 +109,14 @@ test('what is beyond 4 GB, or 65,535 files, has its numbers where ZIP64 has them
       ['loom.webm', 3, 3, 5 * GB]
     ]
   );
+  const blob = new Blob([...directory, end] as BlobPart[]);
+  const told: number[][] = [];
+  for await (const { lying } of readDirectory(new BufferedReader(blob)))
+    told.push([lying.size, lying.packed, lying.offset]);
+  assert.deepEqual(told, [
+    [5 * GB, 5 * GB, 0],
+    [3, 3, 5 * GB]
+  ]);
 
   const many = 70_000;
   const small = directoryRecord({ ...after, offset: 0, isStreamed: false });
@@ -107,6 +124,30 @@ test('what is beyond 4 GB, or 65,535 files, has its numbers where ZIP64 has them
   const last = endOfDirectory(many, many * small.length, 0);
   const whole = new ZipReader(new BlobReader(new Blob([...parts, last] as BlobPart[])));
   assert.equal((await whole.getEntries()).length, many);
+  const offsets: number[] = [];
+  const ofMany = new BufferedReader(new Blob([...parts, last] as BlobPart[]));
+  for await (const { lying } of readDirectory(ofMany)) offsets.push(lying.offset);
+  assert.equal(offsets.length, many);
+});
+
+test('what another program wrote is read', async () => {
+  const writer = new ZipWriter(new BlobWriter());
+  const text = 'Wind the warp. '.repeat(10_000);
+  await writer.add('Weben/', undefined, { directory: true });
+  await writer.add('Weben/Kette aufbäumen.txt', new TextReader(text), { comment: 'beamed' });
+  await writer.add('large.txt', new TextReader(text), { zip64: true });
+  await writer.add('as it is.txt', new TextReader(text), { level: 0 });
+  await writer.add('secret.txt', new TextReader(text), { password: 'shed' });
+  const file = await writer.close(new TextEncoder().encode('woven'));
+  const zip = await OpenZip.open(file, () => true);
+  const names = ['Weben/Kette aufbäumen.txt', 'large.txt', 'as it is.txt', 'secret.txt'];
+  assert.deepEqual([...zip.names()], names);
+  for (const name of names.slice(0, 3)) {
+    const blocks: Uint8Array[] = [];
+    for await (const block of zip.blocks(name)) blocks.push(block);
+    assert.equal(await new Blob(blocks as BlobPart[]).text(), text);
+  }
+  await assert.rejects(() => zip.blocks('secret.txt').next());
 });
 
 test('where a file fails nothing looks finished', async () => {
