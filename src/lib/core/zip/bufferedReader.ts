@@ -20,7 +20,7 @@ export class BufferedReader {
   }
 
   /** @returns fewer bytes where the file ends before */
-  readUint8Array(offset: number, length: number): Promise<Uint8Array> {
+  bytesAt(offset: number, length: number): Promise<Uint8Array> {
     const read = () => this.readNext(offset, Math.min(offset + length, this.size));
     const bytes = this.last.then(read, read);
     this.last = bytes;

@@ -30,7 +30,7 @@ export async function* readDirectory(
   for (let i = 0; i < count; i++) {
     const record = await viewOf(reader, at, RECORD, MARKS.record);
     const [ofName, ofExtra, ofComment] = [28, 30, 32].map((place) => record.getUint16(place, true));
-    const rest = await reader.readUint8Array(at + RECORD, ofName! + ofExtra!);
+    const rest = await reader.bytesAt(at + RECORD, ofName! + ofExtra!);
     const name = decoder.decode(rest.subarray(0, ofName));
     if (!name.endsWith('/')) yield { name, lying: lyingOf(record, rest.subarray(ofName)) };
     at += RECORD + ofName! + ofExtra! + ofComment!;
@@ -40,7 +40,7 @@ export async function* readDirectory(
 /** How many files the directory tells of, and where it begins. */
 async function endOf(reader: BufferedReader): Promise<{ count: number; offset: number }> {
   const begin = Math.max(0, reader.size - END - LONGEST_COMMENT);
-  const tail = view(await reader.readUint8Array(begin, reader.size - begin));
+  const tail = view(await reader.bytesAt(begin, reader.size - begin));
   let at = tail.byteLength - END;
   while (at >= 0 && tail.getUint32(at, true) !== MARKS.end) at--;
   if (at < 0) throw new RangeError('There is no directory.');
@@ -85,7 +85,7 @@ async function viewOf(
   length: number,
   mark: number
 ): Promise<DataView> {
-  const bytes = view(await reader.readUint8Array(offset, length));
+  const bytes = view(await reader.bytesAt(offset, length));
   if (bytes.byteLength < length || bytes.getUint32(0, true) !== mark)
     throw new RangeError('Something else stands where a record should be.');
   return bytes;

@@ -71,7 +71,7 @@ export class OpenZip {
   private async unpackedAtOnce(entry: Lying, isReused: boolean): Promise<Uint8Array> {
     const from = await this.beginOf(entry);
     if (from === null) throw new RangeError('The file cannot be found.');
-    const packed = await this.reader.readUint8Array(from, entry.packed);
+    const packed = await this.reader.bytesAt(from, entry.packed);
     const out = isReused ? this.reused.subarray(0, entry.size) : new Uint8Array(entry.size);
     return inflateSync(packed, { out });
   }
@@ -84,7 +84,7 @@ export class OpenZip {
   /** Where the content of a file begins; null where there is no file, or it is encrypted. */
   private async beginOf({ offset, isEncrypted }: Lying): Promise<number | null> {
     if (isEncrypted) return null;
-    const bytes = await this.reader.readUint8Array(offset, LOCAL_HEAD);
+    const bytes = await this.reader.bytesAt(offset, LOCAL_HEAD);
     const head = new DataView(bytes.buffer, bytes.byteOffset, bytes.length);
     if (head.byteLength < LOCAL_HEAD || head.getUint32(0, true) !== MARKS.localHead) return null;
     return offset + LOCAL_HEAD + head.getUint16(26, true) + head.getUint16(28, true);

@@ -22,7 +22,7 @@ export interface ZipEntry {
   offset: number;
 }
 
-/** The first number that 32 bits do not hold: it says that the number itself stands in a ZIP64 field. */
+/** Instead of a number that 32 or 16 bits do not hold: it stands in a field or a record of ZIP64. */
 export const FULL = 0xffffffff;
 export const FULL_COUNT = 0xffff;
 /** Versions that are needed to read files as usual, and those of ZIP64 (4.4.3). */
