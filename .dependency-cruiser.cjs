@@ -16,7 +16,7 @@ module.exports = {
           '^node_modules/(wink-nlp|wink-eng-lite-web-model|franc-min|snowball-stemmers|@types/snowball-stemmers|stopwords-iso|syllable)/',
           '^node_modules/(diff|fft\\.js|fast-deep-equal|yaml|postal-mime|papaparse|isbot|ipaddr\\.js|@types\/papaparse|ical-generator|ical\\.js|luxon|@types/luxon|mdast|@types/mdast|n2words|uqr|micromark-extension-(gfm|frontmatter)|hastscript|linkifyjs|vfile|@sindresorhus/slugify)/',
           // ZIP and SHA-256 as streams.
-          '^node_modules/(crc-32|fflate|hash-wasm)/',
+          '^node_modules/(@streamparser/json|crc-32|fflate|hash-wasm)/',
           '^node_modules/mdast-util-',
           '^mdast$',
           '^node_modules/(zod|feedsmith|hast|hast-util-|unist-util-|@types/hast|liquidjs|uuid|htmlparser2|sanitize-html|@types/sanitize-html)'

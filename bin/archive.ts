@@ -27,13 +27,8 @@ export async function archiveCommand(file: string, folder: string | undefined): 
   const findings = await checkArchive(archive);
   const unusable = new Set(findings.filter(isUnusable).map((finding) => finding.file));
   if (folder !== undefined) await unpack(archive, unusable, folder);
-  const { made, schema, tables, files } = archive.manifest;
-  const bytes = files.reduce((sum, listed) => sum + listed.bytes, 0);
-  const out = `${JSON.stringify(
-    { made, schema, tables, files: files.length, bytes, findings },
-    null,
-    2
-  )}\n`;
+  const { made, schema, tables } = archive.head;
+  const out = `${JSON.stringify({ made, schema, tables, ...archive.extent(), findings }, null, 2)}\n`;
   if (findings.length > 0)
     throw new BadInput(
       `${file}: ${plural(findings.length, 'file is', 'files are')} not sound`,
@@ -63,7 +58,7 @@ async function unpack(
     throw new BadInput(`${folder}: the folder cannot be made`);
   });
   if ((await readdir(folder)).length > 0) throw new BadInput(`${folder}: the folder is not empty`);
-  for (const { name } of archive.manifest.files) {
+  for (const { name } of archive.files()) {
     if (unusable.has(name) || !archive.has(name)) continue;
     const to = join(folder, name);
     await mkdir(dirname(to), { recursive: true });

@@ -1,5 +1,4 @@
 import { ArchiveError, type ArchiveFault, type ArchiveFinding } from '$lib/core/archive/problem.ts';
-import type { Manifest } from '$lib/core/archive/manifest.ts';
 import { Archive } from '$lib/core/archive/read.ts';
 import { writeArchive } from '$lib/core/archive/write.ts';
 import {
@@ -53,8 +52,6 @@ function watched(told: Told) {
   return { signal: controller.signal, tell };
 }
 
-const bytesOf = ({ files }: Manifest): number => files.reduce((sum, { bytes }) => sum + bytes, 0);
-
 async function faulty<T>(work: () => Promise<T>): Promise<Faulty<T>> {
   try {
     return { value: await work(), fault: null };
@@ -93,8 +90,7 @@ export const archiveApi = {
       const source = await openSource(archive, findings);
       try {
         const plan = await planImport(source, { signal, report: (rows) => tell({ rows }) });
-        const { made, files } = archive.manifest;
-        return { made, bytes: bytesOf(archive.manifest), files: files.length, findings, plan };
+        return { made: archive.head.made, ...archive.extent(), findings, plan };
       } finally {
         await source.close();
       }

@@ -21,7 +21,7 @@ export async function checkArchive(
   const hash = await createSHA256();
   const findings: ArchiveFinding[] = archive.unlisted().map((file) => ({ kind: 'unlisted', file }));
   let total = 0;
-  for (const { name, bytes, sha256 } of archive.manifest.files) {
+  for (const { name, bytes, sha256 } of archive.files()) {
     if (!archive.has(name)) {
       findings.push({ kind: 'missing', file: name });
       continue;

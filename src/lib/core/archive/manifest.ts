@@ -15,8 +15,8 @@ export const archiveFileSchema = z.object({
 });
 export type ArchiveFile = z.infer<typeof archiveFileSchema>;
 
-/** What an archive says of itself: `manifest.json`. */
-export const manifestSchema = z.object({
+/** What an archive says of itself in `manifest.json`, beside its files. */
+export const manifestHeadSchema = z.object({
   format: z.literal('swift-twin-archive'),
   /** Of the form of the archive. */
   version: z.number().int(),
@@ -25,10 +25,12 @@ export const manifestSchema = z.object({
   /** ISO 8601. */
   made: z.iso.datetime(),
   /** How many rows each table has, by its name. */
-  tables: z.record(z.string(), z.number().int().nonnegative()),
-  files: z.array(archiveFileSchema)
+  tables: z.record(z.string(), z.number().int().nonnegative())
 });
-export type Manifest = z.infer<typeof manifestSchema>;
+export type ManifestHead = z.infer<typeof manifestHeadSchema>;
+export interface Manifest extends ManifestHead {
+  files: ArchiveFile[];
+}
 
 /** The rows of a table lie in a file of this name, one a line. */
 export const tableFile = (table: string): string => `tables/${table}.jsonl`;

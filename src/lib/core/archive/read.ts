@@ -1,48 +1,57 @@
 import crc32 from 'crc-32';
 import { OpenZip } from '../zip/read.ts';
-import {
-  ARCHIVE_VERSION,
-  MANIFEST,
-  isSafeName,
-  manifestSchema,
-  type ArchiveFile,
-  type Manifest
-} from './manifest.ts';
+import { ListedFiles } from './listedFiles.ts';
+import { MANIFEST, isSafeName, type ArchiveFile, type ManifestHead } from './manifest.ts';
 import { ArchiveError } from './problem.ts';
+import { readManifest } from './readManifest.ts';
 
 /** Bytes of the longest manifest that is read: it names a million files. */
 const LONGEST_MANIFEST = 200_000_000;
 
 /** An archive that is open for reading: a file of the user's, of which only what is asked for is read. */
 export class Archive {
-  private readonly files: ReadonlyMap<string, ArchiveFile>;
-
   private constructor(
     private readonly zip: OpenZip,
-    readonly manifest: Manifest
-  ) {
-    this.files = new Map(manifest.files.map((listed) => [listed.name, listed]));
-  }
+    readonly head: ManifestHead,
+    private readonly listed: ListedFiles
+  ) {}
 
   /** @throws ArchiveError where the file is no archive, or cannot be read as one */
   static async open(file: Blob): Promise<Archive> {
     const zip = await openZip(file);
     if (!zip.has(MANIFEST)) throw new ArchiveError({ kind: 'not-an-archive' });
-    return new Archive(zip, await manifestOf(zip));
+    const listed = new ListedFiles(zip);
+    const head = await readManifest(soundManifest(zip), (one) => listed.add(one));
+    return new Archive(zip, head, listed);
+  }
+
+  /** What the manifest says of all files: first those that are there. */
+  files(): Iterable<ArchiveFile> {
+    return this.listed.all();
+  }
+
+  /** How many files the manifest tells of, and their bytes together. */
+  extent(): { files: number; bytes: number } {
+    const extent = { files: 0, bytes: 0 };
+    for (const { bytes } of this.files()) {
+      extent.files++;
+      extent.bytes += bytes;
+    }
+    return extent;
   }
 
   has(name: string): boolean {
     return this.zip.has(name);
   }
 
-  /** What the manifest says of a file. */
-  fileOf(name: string): ArchiveFile | null {
-    return this.files.get(name) ?? null;
+  /** Bytes of a file as it is, as the manifest says; null where it says nothing of it. */
+  bytesOf(name: string): number | null {
+    return this.listed.bytesOf(name);
   }
 
   /** Names of files that the manifest does not tell of. */
   unlisted(): string[] {
-    return [...this.zip.names()].filter((name) => name !== MANIFEST && !this.files.has(name));
+    return [...this.zip.names()].filter((name) => name !== MANIFEST && this.bytesOf(name) === null);
   }
 
   /** A file that lies in the archive as it is, as a part of it: nothing is copied. Null where it is packed. */
@@ -57,7 +66,7 @@ export class Archive {
    * same memory
    */
   blocks(name: string, { isReused = false } = {}): AsyncGenerator<Uint8Array> {
-    return upTo(this.files.get(name)?.bytes ?? 0, this.zip.blocks(name, isReused));
+    return upTo(this.bytesOf(name) ?? 0, this.zip.blocks(name, isReused));
   }
 }
 
@@ -80,32 +89,12 @@ async function openZip(file: Blob): Promise<OpenZip> {
   }
 }
 
-async function manifestOf(zip: OpenZip): Promise<Manifest> {
-  const damaged = new ArchiveError({ kind: 'manifest-damaged' });
-  let told: unknown;
-  try {
-    told = JSON.parse(await manifestText(zip));
-  } catch {
-    throw damaged;
-  }
-  const { format, version } = (told ?? {}) as Record<string, unknown>;
-  if (format !== 'swift-twin-archive') throw new ArchiveError({ kind: 'not-an-archive' });
-  if (typeof version === 'number' && version > ARCHIVE_VERSION)
-    throw new ArchiveError({ kind: 'later-version' });
-  const { data } = manifestSchema.safeParse(told);
-  if (!data) throw damaged;
-  return data;
-}
-
 /** The check sum of the ZIP counts for the manifest only: that has the hashes of all others. */
-async function manifestText(zip: OpenZip): Promise<string> {
-  const decoder = new TextDecoder();
-  let text = '';
+async function* soundManifest(zip: OpenZip): AsyncGenerator<Uint8Array> {
   let sum = 0;
   for await (const block of upTo(LONGEST_MANIFEST, zip.blocks(MANIFEST))) {
     sum = crc32.buf(block, sum);
-    text += decoder.decode(block, { stream: true });
+    yield block;
   }
   if (sum >>> 0 !== zip.crc32Of(MANIFEST)) throw new RangeError('The manifest is damaged.');
-  return text + decoder.decode();
 }

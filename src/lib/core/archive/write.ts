@@ -1,7 +1,13 @@
 import { createSHA256 } from 'hash-wasm';
 import { beginZip } from '../zip/write.ts';
 import { textStream } from './lines.ts';
-import { ARCHIVE_VERSION, MANIFEST, type ArchiveFile, type Manifest } from './manifest.ts';
+import {
+  ARCHIVE_VERSION,
+  MANIFEST,
+  type ArchiveFile,
+  type Manifest,
+  type ManifestHead
+} from './manifest.ts';
 
 /** A file that goes into an archive: media lie in it as they are, text is packed. A short text comes whole. */
 export interface ArchivePart {
@@ -10,7 +16,7 @@ export interface ArchivePart {
 }
 
 /** What an archive says of itself beside its files. `tables` is read when all parts are written. */
-export type ArchiveHead = Pick<Manifest, 'schema' | 'made' | 'tables'>;
+export type ArchiveHead = Pick<ManifestHead, 'schema' | 'made' | 'tables'>;
 
 /** Is told the name of the file that is written, and the bytes that were written of all files. */
 export type ArchiveReport = (name: string, bytes: number) => void;

@@ -2,10 +2,30 @@ import { Inflate, inflateSync } from 'fflate';
 import { blocksOf, reusedBlocksOf } from './blocks.ts';
 import { BufferedReader } from './bufferedReader.ts';
 import { readDirectory, type Lying } from './directory.ts';
+import { NumberRows } from './numberRows.ts';
 import { DEFLATED, LOCAL_HEAD, MARKS, STORED } from './records.ts';
 
 /** Bytes of a file that is unpacked at once. */
 const SMALL = 1 << 20;
+
+/** Numbers that tell where a file lies. */
+const PLACE = 6;
+const asNumbers = ({ offset, method, isEncrypted, packed, size, crc32 }: Lying): number[] => [
+  offset,
+  method,
+  Number(isEncrypted),
+  packed,
+  size,
+  crc32
+];
+const fromNumbers = ([offset, method, isEncrypted, packed, size, crc32]: Float64Array): Lying => ({
+  offset: offset!,
+  method: method!,
+  isEncrypted: isEncrypted === 1,
+  packed: packed!,
+  size: size!,
+  crc32: crc32!
+});
 
 /** A ZIP that is open for reading: of the file only what is asked for is read. */
 export class OpenZip {
@@ -14,7 +34,8 @@ export class OpenZip {
   private constructor(
     private readonly file: Blob,
     private readonly reader: BufferedReader,
-    private readonly entries: ReadonlyMap<string, Lying>
+    private readonly rows: ReadonlyMap<string, number>,
+    private readonly places: NumberRows
   ) {}
 
   /**
@@ -23,28 +44,43 @@ export class OpenZip {
    */
   static async open(file: Blob, isKept: (name: string) => boolean): Promise<OpenZip> {
     const reader = new BufferedReader(file);
-    const entries = new Map<string, Lying>();
+    const rows = new Map<string, number>();
+    const places = new NumberRows(PLACE);
     for await (const { name, lying } of readDirectory(reader))
-      if (isKept(name)) entries.set(name, lying);
-    return new OpenZip(file, reader, entries);
+      if (isKept(name)) rows.set(name, places.add(asNumbers(lying)));
+    return new OpenZip(file, reader, rows, places);
   }
 
   has(name: string): boolean {
-    return this.entries.has(name);
+    return this.rows.has(name);
   }
 
   names(): IterableIterator<string> {
-    return this.entries.keys();
+    return this.rows.keys();
+  }
+
+  /** Whoever keeps something of each file can number them by this: below `count`. */
+  rowOf(name: string): number | undefined {
+    return this.rows.get(name);
+  }
+
+  get count(): number {
+    return this.places.count;
   }
 
   /** The check sum that the ZIP has of a file. */
   crc32Of(name: string): number | null {
-    return this.entries.get(name)?.crc32 ?? null;
+    return this.find(name)?.crc32 ?? null;
+  }
+
+  private find(name: string): Lying | null {
+    const row = this.rows.get(name);
+    return row === undefined ? null : fromNumbers(this.places.at(row));
   }
 
   /** A file that lies in the ZIP as it is, as a part of it: nothing is copied. Null where it is packed. */
   async part(name: string, type = ''): Promise<Blob | null> {
-    const entry = this.entries.get(name);
+    const entry = this.find(name);
     return entry?.method === STORED ? this.lying(entry, type) : null;
   }
 
@@ -55,7 +91,7 @@ export class OpenZip {
    * same memory
    */
   async *blocks(name: string, isReused = false): AsyncGenerator<Uint8Array> {
-    const entry = this.entries.get(name);
+    const entry = this.find(name);
     if (!entry) throw new RangeError(`There is no ${name}.`);
     if (entry.method === DEFLATED && Math.max(entry.packed, entry.size) <= SMALL)
       return yield await this.unpackedAtOnce(entry, isReused);

@@ -162,7 +162,7 @@ test('an archive that sends posts elsewhere does not get the key of this browser
 test('there are copies for other programs', async () => {
   await fillStudio();
   const archive = await Archive.open(await archived());
-  const names = archive.manifest.files.map(({ name }) => name);
+  const names = Array.from(archive.files(), ({ name }) => name);
   const copies = names.filter((name) => /^(?:posts|captions)\//.test(name));
   assert.deepEqual(copies, [
     'captions/2026-03-01-part-a-a.vtt',
@@ -182,8 +182,8 @@ test('copies of what is called the same have names of their own', async () => {
     await db.items.put(anItem({ id, kind: 'post', title: 'Warp' }));
     await db.bodies.put({ id, html: `<p>${id}</p>` });
   }
-  const { manifest } = await Archive.open(await archived());
-  const names = manifest.files.map(({ name }) => name).filter((name) => name.endsWith('.md'));
+  const archive = await Archive.open(await archived());
+  const names = Array.from(archive.files(), ({ name }) => name).filter((n) => n.endsWith('.md'));
   assert.deepEqual(names, [
     'posts/2026-03-01-warp-00000000.md',
     'posts/2026-03-01-warp-00000000-2.md',
@@ -309,10 +309,7 @@ test('an import that is stopped changes nothing', async () => {
 
 test('the manifest says when it was made, and how many rows there are', async () => {
   await fillStudio();
-  const { manifest } = await Archive.open(await archived());
-  assert.equal(manifest.made, MADE);
-  assert.deepEqual(
-    [manifest.tables.items, manifest.tables.files, manifest.tables.samples],
-    [4, 1, 1]
-  );
+  const { head } = await Archive.open(await archived());
+  assert.equal(head.made, MADE);
+  assert.deepEqual([head.tables.items, head.tables.files, head.tables.samples], [4, 1, 1]);
 });

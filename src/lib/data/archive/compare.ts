@@ -91,7 +91,7 @@ const filesHere = (names: readonly string[]): Promise<(ArchiveRow | undefined)[]
 const bytesOf =
   ({ archive }: Pick<ArchiveSource, 'archive'>) =>
   (name: string): number =>
-    archive.fileOf(name)?.bytes ?? 0;
+    archive.bytesOf(name) ?? 0;
 
 /** A row that is here as it would come out of an archive; files by their size. */
 function plainHere(table: ArchiveTableName, row: ArchiveRow): unknown {

@@ -36,7 +36,7 @@ export interface ArchivePlan {
 
 /** Rows that differ and can be looked at one by one. */
 const MOST = 2_000;
-const BATCH = 200;
+const BATCH = 50;
 
 /** Looks through an archive, and at what is here; nothing is changed. */
 export async function planImport(

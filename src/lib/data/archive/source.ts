@@ -31,7 +31,7 @@ export interface ArchiveSource {
 /** Rows that are written at a time. */
 const BATCH = 200;
 
-const isOfEarlierTables = ({ manifest }: Archive): boolean => manifest.schema < TABLES_VERSION;
+const isOfEarlierTables = ({ head }: Archive): boolean => head.schema < TABLES_VERSION;
 
 /**
  * Opens an archive and reads all of it, to tell what is wrong with it.
@@ -42,7 +42,7 @@ export async function examineArchive(
   watched: { signal?: AbortSignal; report?: ArchiveReport } = {}
 ): Promise<{ archive: Archive; findings: ArchiveFinding[] }> {
   const archive = await Archive.open(file);
-  if (archive.manifest.schema > TABLES_VERSION) throw new ArchiveError({ kind: 'later-version' });
+  if (archive.head.schema > TABLES_VERSION) throw new ArchiveError({ kind: 'later-version' });
   // Rows of an earlier version become rows of this one only when it is opened as a source.
   const readRows = !isOfEarlierTables(archive);
   return { archive, findings: await checkArchive(archive, { ...watched, readRows }) };
@@ -72,7 +72,7 @@ export async function openSource(
   if (!isOfEarlierTables(archive))
     return { archive, left, rows: fromLines, unread: () => 0, close: () => Promise.resolve() };
 
-  const staged = await stage(archive.manifest.schema, lines);
+  const staged = await stage(archive.head.schema, lines);
   return {
     archive,
     left,
