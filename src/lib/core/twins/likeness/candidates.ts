@@ -50,7 +50,7 @@ export class CandidateFinder {
     ofPosts.each((post, video) => add(video, post));
     ofVideos.each(add);
     for (const { video, post } of this.#nearInTime) add(video, post);
-    const sorted = Float64Array.from(codes).sort();
+    const sorted = new Float64Array(codes).sort();
     const all: Candidate[] = [];
     for (let i = 0; i < sorted.length; i++) {
       const code = sorted[i]!;
@@ -114,21 +114,27 @@ export class BestOf {
   }
 
   offer(owner: number, other: number, worth: number): void {
+    const [worths, others] = [this.#worths, this.#others];
     const from = owner * this.#size;
     let i = from + this.#size - 1;
-    if (this.#worths[i]! >= worth) return;
-    while (i > from && this.#worths[i - 1]! < worth) {
-      this.#worths[i] = this.#worths[i - 1]!;
-      this.#others[i] = this.#others[i - 1]!;
+    if (worths[i]! >= worth) return;
+    while (i > from && worths[i - 1]! < worth) {
+      worths[i] = worths[i - 1]!;
+      others[i] = others[i - 1]!;
       i--;
     }
-    this.#worths[i] = worth;
-    this.#others[i] = other;
+    worths[i] = worth;
+    others[i] = other;
   }
 
-  each(take: (owner: number, other: number) => void): void {
+  each(take: (owner: number, other: number, worth: number) => void): void {
     for (let i = 0; i < this.#others.length; i++)
-      if (this.#worths[i]! > 0) take(Math.floor(i / this.#size), this.#others[i]!);
+      if (this.#worths[i]! > 0)
+        take(Math.floor(i / this.#size), this.#others[i]!, this.#worths[i]!);
+  }
+
+  clear(): void {
+    this.#worths.fill(0);
   }
 }
 
@@ -187,6 +193,9 @@ interface Keys {
   weights: readonly number[];
 }
 
+/** The rarest words of one text after the other. */
+const rarest = new BestOf(1, LOOKED_UP);
+
 function keysOf({ title, names, tags, text, often }: Told, rarity: Float32Array): Keys {
   const ids: number[] = [];
   const weights: number[] = [];
@@ -198,10 +207,12 @@ function keysOf({ title, names, tags, text, often }: Told, rarity: Float32Array)
   for (const id of title) add(id, TITLE * rarity[id]!);
   for (const id of names) add(id, NAME * rarity[id]!);
   for (const id of tags) add(id, rarity[id]!);
-  const rarest = new BestOf(1, LOOKED_UP);
-  for (let i = 0; i < text.length; i++)
-    rarest.offer(0, i, rarity[text[i]!]! ** 2 * Math.min(2, often[i]!));
-  rarest.each((_, i) => add(text[i]!, rarity[text[i]!]! ** 2 * Math.min(2, often[i]!)));
+  rarest.clear();
+  for (let i = 0; i < text.length; i++) {
+    const rare = rarity[text[i]!]!;
+    rarest.offer(0, text[i]!, rare * rare * Math.min(2, often[i]!));
+  }
+  rarest.each((_, id, worth) => add(id, worth));
   return { ids, weights };
 }
 

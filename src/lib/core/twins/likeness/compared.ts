@@ -1,4 +1,5 @@
-import type { Likeness, Nearness } from './features.ts';
+import type { Nearness } from './features.ts';
+import type { Likeness } from './likeness.ts';
 
 /** A video and a post that were compared, by their places in the corpus. */
 export interface Compared {

@@ -1,29 +1,7 @@
 import { binsOf } from '../../text/scorer.ts';
 import type { Corpus } from './corpus.ts';
+import type { Likeness } from './likeness.ts';
 import type { Told } from './told.ts';
-
-/** What two items have in common, in shares and sums of rarities. */
-export interface Likeness {
-  /** Rarities of the words that both titles have. */
-  titles: number;
-  /** Of the video's title: the share that stands in the post's title; and the other way. */
-  titleInTitle: number;
-  titleOfPost: number;
-  /** Of the video's title: the share that stands in the post's title or tells its text; and the other way. */
-  titleInPost: number;
-  titleInVideo: number;
-  /** Cosine of what both say, or null where one of them says next to nothing. */
-  texts: number | null;
-  /** Rarities of the names, and of the figures, that both tell. */
-  names: number;
-  figures: number;
-  tags: number;
-  /** Days from the video to the post, or null. */
-  days: number | null;
-  part: 'same' | 'other' | 'one' | 'none';
-  language: 'same' | 'other' | 'unknown';
-  samePicture: boolean;
-}
 
 /**
  * What is asked again and again of one item, reckoned once. Its terms lie in one list, each kind after the other:
@@ -83,7 +61,7 @@ export function weigh(told: Told, { rarity }: Corpus): Weighed {
     figuresEnd,
     tagsEnd,
     titleWeight,
-    keyWeight: keyWeightOf(weights.subarray(tagsEnd)),
+    keyWeight: keyWeightOf(weights, tagsEnd),
     norm: Math.sqrt(square),
     pictures: pictures.length > 0 ? new Set(pictures) : null,
     day: told.day ?? NaN,
@@ -119,8 +97,10 @@ export function withTitle(weighed: Weighed, told: Told, { rarity }: Corpus): Wei
 const KEYS = 100;
 
 /** What those that weigh most weigh at least. */
-const keyWeightOf = (weights: Float32Array): number =>
-  weights.length <= KEYS ? 0 : weights.toSorted()[weights.length - KEYS]!;
+function keyWeightOf(weights: Float32Array, from: number): number {
+  const count = weights.length - from;
+  return count <= KEYS ? 0 : weights.slice(from).sort()[count - KEYS]!;
+}
 
 /** The name of a picture's file, without which size of it this is. */
 const fileOf = (url: string): string =>
@@ -146,8 +126,11 @@ export class Comparer {
     this.#weights = new Float32Array(rarity.length);
   }
 
-  /** What a video and a post have in common. Time grows with the words of the video. */
-  compare(video: Weighed, post: Weighed): Likeness {
+  /**
+   * What a video and a post have in common. Time grows with the words of the video.
+   * @param likeness where it is told: hundreds of thousands of pairs are compared
+   */
+  compare(video: Weighed, post: Weighed, likeness: Likeness): void {
     if (post !== this.#post) this.#mark(post);
     const marks = this.#marks;
     const { ids, weights, titleEnd, tagsEnd, keyWeight } = video;
@@ -163,23 +146,20 @@ export class Comparer {
       products += weights[i]! * this.#weights[id]!;
       if (marks[id]! & IN_TITLE && weights[i]! >= keyWeight) inVideo += this.#rarity[id]!;
     }
-    const days = post.day - video.day;
     const [of, ofPost] = [video.titleWeight || 1, post.titleWeight || 1];
-    return {
-      titles,
-      titleInTitle: titles / of,
-      titleOfPost: titles / ofPost,
-      titleInPost: (titles + inPost) / of,
-      titleInVideo: (titles + inVideo) / ofPost,
-      texts: video.hasText && post.hasText ? products / (video.norm * post.norm || 1) : null,
-      names: this.#shared(video, titleEnd, video.namesEnd, AS_NAME),
-      figures: this.#shared(video, video.namesEnd, video.figuresEnd, AS_FIGURE),
-      tags: this.#shared(video, video.figuresEnd, tagsEnd, AS_TAG),
-      days: Number.isNaN(days) ? null : days,
-      part: partsOf(video.told, post.told),
-      language: languagesOf(video.language, post.language),
-      samePicture: haveOne(video.pictures, post.pictures)
-    };
+    likeness.titles = titles;
+    likeness.titleInTitle = titles / of;
+    likeness.titleOfPost = titles / ofPost;
+    likeness.titleInPost = (titles + inPost) / of;
+    likeness.titleInVideo = (titles + inVideo) / ofPost;
+    likeness.texts = video.hasText && post.hasText ? products / (video.norm * post.norm || 1) : NaN;
+    likeness.names = this.#shared(video, titleEnd, video.namesEnd, AS_NAME);
+    likeness.figures = this.#shared(video, video.namesEnd, video.figuresEnd, AS_FIGURE);
+    likeness.tags = this.#shared(video, video.figuresEnd, tagsEnd, AS_TAG);
+    likeness.days = post.day - video.day;
+    likeness.part = partsOf(video.told, post.told);
+    likeness.language = languagesOf(video.language, post.language);
+    likeness.samePicture = haveOne(video.pictures, post.pictures);
   }
 
   /** Sum of what those terms of a video weigh that the post says so. */
@@ -256,11 +236,11 @@ export function featuresOf(likeness: Likeness): string[] {
     bins.titleOfPost(likeness.titleOfPost),
     bins.titleInPost(likeness.titleInPost),
     bins.titleInVideo(likeness.titleInVideo),
-    texts === null ? 'texts?' : bins.texts(texts),
+    Number.isNaN(texts) ? 'texts?' : bins.texts(texts),
     bins.names(likeness.names),
     bins.figures(likeness.figures),
     TAGS(likeness.tags),
-    days === null ? 'days?' : DAY(days),
+    Number.isNaN(days) ? 'days?' : DAY(days),
     PARTS[part],
     LANGUAGES[language]
   ];
@@ -296,7 +276,7 @@ export function rivalFeatures(
     BESIDE.both(both),
     PARTS[likeness.part],
     NEAR[near].name,
-    likeness.days === null ? 'days?' : NEAR[near].days(likeness.days)
+    Number.isNaN(likeness.days) ? 'days?' : NEAR[near].days(likeness.days)
   ];
 }
 const MARGINS = [-3, -1, -0.3, 0, 0.5, 1.2, 2, 3, 4.5, 6];

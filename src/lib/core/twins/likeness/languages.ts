@@ -1,6 +1,7 @@
-import { detectLanguage, languageOf } from '../../text/language.ts';
-import { wordsOf } from '../../text/terms.ts';
+import { detectLanguage, languageOf, type Language } from '../../text/language.ts';
 import type { ToldItem } from './told.ts';
+import { eachWord, Units } from './units.ts';
+import { WordTable } from './wordTable.ts';
 
 /** Characters by which a language is told. */
 const SAMPLE = 400;
@@ -23,16 +24,34 @@ export function languagesOf(items: readonly ToldItem[]): Map<ToldItem, string> {
   }
   const known = new Set(['en', 'de', ...found.values()]);
   const languages = [...known].map(languageOf).filter((l) => l.stops.size > 0);
-  for (const told of silent) {
-    const sample = `${told.item.title}. ${told.text.slice(0, SAMPLE)}`;
-    const words = wordsOf(sample);
-    const [first, second] = languages
-      .map(({ code, stops }) => ({ code, count: words.filter((word) => stops.has(word)).length }))
-      .sort((a, b) => b.count - a.count);
-    const isClear = first && first.count >= FEW && first.count >= TIMES * (second?.count ?? 0);
-    // A few words of a title may be of any language.
-    const code = isClear ? first.code : words.length < ENOUGH ? 'und' : detectLanguage(sample);
-    found.set(told, code);
-  }
+  const guess = guesserOf(languages);
+  for (const told of silent)
+    found.set(told, guess(`${told.item.title}. ${told.text.slice(0, SAMPLE)}`));
   return found;
+}
+
+/** Tells the language of short texts, ISO 639-1. */
+function guesserOf(languages: readonly Language[]): (sample: string) => string {
+  // Of each word: in which of the languages it is a small one.
+  const smallIn = new WordTable((written) => {
+    const word = written.toLowerCase().replaceAll('’', "'");
+    return languages.flatMap(({ stops }, at) => (stops.has(word) ? [at] : []));
+  });
+  const counts = new Int32Array(languages.length);
+  const ofTexts = new Units();
+  return (sample) => {
+    const units = ofTexts.of(sample);
+    let words = 0;
+    counts.fill(0);
+    eachWord(units, sample.length, (from, end) => {
+      words++;
+      for (const at of smallIn.at(units, from, end)) counts[at]!++;
+    });
+    const first = counts.indexOf(Math.max(...counts));
+    const second = Math.max(0, ...counts.filter((_, at) => at !== first));
+    const isClear = counts[first]! >= FEW && counts[first]! >= TIMES * second;
+    if (isClear) return languages[first]!.code;
+    // A few words of a title may be of any language.
+    return words < ENOUGH ? 'und' : detectLanguage(sample);
+  };
 }

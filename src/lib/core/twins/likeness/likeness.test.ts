@@ -87,6 +87,35 @@ test('what tells the same is found, and why is said', () => {
   assert.ok(reasons.some((r) => r.kind === 'figures' && r.words.includes('25')));
 });
 
+test('texts without spaces between their words are compared', () => {
+  const ja = { language: 'ja' };
+  const scarf = '今日は細い羊毛の糸で襟巻きを織ります。経糸は二十五メートル、房は手で撚りました。';
+  const towel = '麻の手拭いを三枚、一つの経糸から織ります。縁は手縫いで仕上げ、洗って干します。';
+  const found = proposePairs(
+    [video('v', '羊毛の襟巻き', scarf, ja), video('w', '麻の手拭い', towel, ja)],
+    [
+      post(
+        'p',
+        '三枚の手拭い',
+        '一つの経糸から麻の手拭いを三枚織り、縁を手縫いで仕上げました。',
+        ja
+      ),
+      post(
+        'q',
+        '冬の襟巻き',
+        '細い羊毛の糸で襟巻きを織りました。房は手で撚り、経糸は二十五メートルです。',
+        ja
+      )
+    ],
+    all
+  );
+  assert.deepEqual(found.map((pair) => `${pair.video}${pair.post}`).sort(), ['vq', 'wp']);
+  for (const { reasons } of found) {
+    const kinds = reasons.map(({ kind }) => kind);
+    assert.ok(kinds.includes('title-words') && kinds.includes('texts'), kinds.join());
+  }
+});
+
 test('part three is never the twin of part four, whatever else they have in common', () => {
   const parts = [1, 2, 3, 4];
   const found = proposePairs(
@@ -131,7 +160,7 @@ test('numbers are one however they are written, and names are told by their capi
     [video('v', 'Warp', 'About 1,200 ends. Then Juna counted 4.50 metres. Nobody saw it.')],
     []
   );
-  const shown = (ids: Int32Array) => [...ids].map((id) => terms.words[id]);
+  const shown = (ids: readonly number[]) => [...ids].map((id) => terms.words[id]);
   assert.deepEqual(shown(videos[0]!.figures), ['=1200', '=4.50']);
   assert.deepEqual(shown(videos[0]!.names), ['@warp', '@juna']);
 });

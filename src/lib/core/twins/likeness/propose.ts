@@ -4,16 +4,9 @@ import { assign } from './assign.ts';
 import { BestOf, CandidateFinder, type Candidate } from './candidates.ts';
 import type { Compared } from './compared.ts';
 import { corpusOf, type Corpus } from './corpus.ts';
-import {
-  Comparer,
-  featuresOf,
-  rivalFeatures,
-  weigh,
-  withTitle,
-  type Likeness,
-  type Weighed
-} from './features.ts';
+import { Comparer, featuresOf, rivalFeatures, weigh, withTitle, type Weighed } from './features.ts';
 import { isClip, leftOvers } from './leftOver.ts';
+import { LikenessList, noLikeness, type Likeness } from './likeness.ts';
 import { reasonsFor, type Reason } from './reasons.ts';
 import type { Told, ToldItem } from './told.ts';
 import { isOtherLanguage, learnDictionaries, translate, type Dictionaries } from './translate.ts';
@@ -50,12 +43,11 @@ export function compareAll(
   const isAllowed = ({ video, post }: Candidate) =>
     !refused(corpus.videos[video]!.item.id, corpus.posts[post]!.item.id);
   const finder = new CandidateFinder(corpus);
-  const candidates = finder.find().filter(isAllowed);
-  const ofOneLanguage = compareOnce(
-    comparing,
-    candidates.filter((c) => !isOther(c))
-  );
-  let translated = compareOnce(comparing, candidates.filter(isOther));
+  const [same, other]: [Candidate[], Candidate[]] = [[], []];
+  for (const candidate of finder.find())
+    if (isAllowed(candidate)) (isOther(candidate) ? other : same).push(candidate);
+  const ofOneLanguage = compareOnce(comparing, same);
+  let translated = compareOnce(comparing, other);
   let known = 0;
   for (let round = 0; ; round++) {
     const all = besideRivals([...ofOneLanguage, ...translated], comparing);
@@ -95,36 +87,33 @@ function compareOnce(
     return (known[video] ??= translateWeighed(videos[video]!, language, dictionaries, corpus));
   };
   const comparer = new Comparer(corpus);
-  const likenessOf = ({ video, post }: Candidate): Likeness => {
+  const compare = ({ video, post }: Candidate, likeness: Likeness) => {
     const p = posts[post]!;
-    return comparer.compare(
-      dictionaries.size > 0 ? inLanguageOf(video, p.told) : videos[video]!,
-      p
-    );
+    const v = dictionaries.size > 0 ? inLanguageOf(video, p.told) : videos[video]!;
+    comparer.compare(v, p, likeness);
   };
   const alone = new Float64Array(candidates.length);
   const apart = new Float64Array(candidates.length);
+  const likenesses = new LikenessList(candidates.length);
+  const likeness = noLikeness();
   for (let i = 0; i < candidates.length; i++) {
-    const likeness = likenessOf(candidates[i]!);
+    compare(candidates[i]!, likeness);
+    likenesses.set(i, likeness);
     alone[i] = score(model.alone, featuresOf(likeness));
     apart[i] = daysApart(likeness);
   }
-  // All of them with all that they have in common would take hundreds of megabytes.
-  const kept =
-    keeps === 'all' ? candidates.keys() : closest(candidates, alone, apart, videos, posts);
-  return Array.from(kept, (at): Compared => {
-    const { video, post } = candidates[at]!;
-    return {
-      video,
-      post,
-      likeness: likenessOf(candidates[at]!),
-      alone: alone[at]!,
-      beside: 0,
-      ofVideo: null,
-      ofPost: null,
-      near: 'none'
-    };
+  const comparedAt = (at: number): Compared => ({
+    video: candidates[at]!.video,
+    post: candidates[at]!.post,
+    likeness: likenesses.get(at),
+    alone: alone[at]!,
+    beside: 0,
+    ofVideo: null,
+    ofPost: null,
+    near: 'none'
   });
+  if (keeps === 'all') return candidates.map((_, at) => comparedAt(at));
+  return closest(candidates, alone, apart, videos, posts).map(comparedAt);
 }
 
 function translateWeighed(
@@ -164,42 +153,37 @@ function closest(
     for (let i = 0; i < candidates.length; i++)
       if (apart[i]! < Infinity && apart[i]! <= nearest[candidates[i]![side]]!) isKept[i] = 1;
   }
-  return [...candidates.keys()].filter((i) => isKept[i]);
-}
-
-/** The best of one item, the next best, and the days to what was published next to it. */
-interface Best {
-  pair: Compared | null;
-  alone: number;
-  second: number;
-  nearest: number;
+  const kept: number[] = [];
+  for (let i = 0; i < candidates.length; i++) if (isKept[i]) kept.push(i);
+  return kept;
 }
 
 /** Each pair beside the best others of its video and of its post. */
 function besideRivals(all: Compared[], { model, videos, posts }: Comparing): Compared[] {
   for (const pair of all) pair.near = 'none';
   for (const side of ['video', 'post'] as const) {
-    const bests = Array.from(side === 'video' ? videos : posts, (): Best => ({
-      pair: null,
-      alone: -Infinity,
-      second: -Infinity,
-      nearest: Infinity
-    }));
-    for (const pair of all) {
-      const best = bests[pair[side]]!;
-      if (pair.alone > best.alone) {
-        best.second = best.alone;
-        best.alone = pair.alone;
-        best.pair = pair;
-      } else if (pair.alone > best.second) best.second = pair.alone;
-      best.nearest = Math.min(best.nearest, daysApart(pair.likeness));
+    const owners = (side === 'video' ? videos : posts).length;
+    const best = new Float64Array(owners).fill(-Infinity);
+    const second = new Float64Array(owners).fill(-Infinity);
+    const nearest = new Float64Array(owners).fill(Infinity);
+    const bestPair = new Int32Array(owners).fill(-1);
+    for (let i = 0; i < all.length; i++) {
+      const pair = all[i]!;
+      const owner = pair[side];
+      if (pair.alone > best[owner]!) {
+        second[owner] = best[owner]!;
+        best[owner] = pair.alone;
+        bestPair[owner] = i;
+      } else if (pair.alone > second[owner]!) second[owner] = pair.alone;
+      nearest[owner] = Math.min(nearest[owner]!, daysApart(pair.likeness));
     }
-    for (const pair of all) {
-      const best = bests[pair[side]]!;
-      const other = pair === best.pair ? best.second : best.alone;
+    for (let i = 0; i < all.length; i++) {
+      const pair = all[i]!;
+      const owner = pair[side];
+      const other = i === bestPair[owner] ? second[owner]! : best[owner]!;
       if (side === 'video') pair.ofVideo = Number.isFinite(other) ? other : null;
       else pair.ofPost = Number.isFinite(other) ? other : null;
-      if (daysApart(pair.likeness) <= best.nearest)
+      if (daysApart(pair.likeness) <= nearest[owner]!)
         pair.near = pair.near === 'none' ? side : 'both';
     }
   }
@@ -211,7 +195,7 @@ function besideRivals(all: Compared[], { model, videos, posts }: Comparing): Com
   return all;
 }
 
-const daysApart = ({ days }: Likeness): number => (days === null ? Infinity : Math.abs(days));
+const daysApart = ({ days }: Likeness): number => (Number.isNaN(days) ? Infinity : Math.abs(days));
 
 /** A pair to look at. */
 export interface Proposal {
@@ -245,7 +229,7 @@ export function proposePairs(
   { refused, model = PAIR_MODEL }: Proposing
 ): Proposal[] {
   const corpus = corpusOf(videos, posts);
-  const all = compareAll(corpus, (v, p) => refused.has(`${v} ${p}`), { model });
+  const all = compareAll(corpus, isIn(refused), { model });
   const made = bestWhole(all);
   const left = leftOvers(all, made, corpus).flatMap(({ pair, relation, features }) => {
     const chance = chanceOf(score(model.leftOver, features));
@@ -271,6 +255,16 @@ export function proposePairs(
     ...made.map((pair) => proposal(pair, relationOf(pair), chanceOf(pair.beside))),
     ...left.map(({ pair, relation, chance }) => proposal(pair, relation, chance))
   ].sort((a, b) => Number(b.isSure) - Number(a.isSure) || b.chance - a.chance);
+}
+
+/** Whether a pair is among some: without a name for each of hundreds of thousands. */
+function isIn(pairs: ReadonlySet<string>): (video: string, post: string) => boolean {
+  const ofVideo = new Map<string, Set<string>>();
+  for (const pair of pairs) {
+    const [video = '', post = ''] = pair.split(' ');
+    ofVideo.set(video, (ofVideo.get(video) ?? new Set()).add(post));
+  }
+  return (video, post) => ofVideo.get(video)?.has(post) ?? false;
 }
 
 /** Whether a clip took the place of the video that it was cut from. */

@@ -47,7 +47,7 @@ export function reasonsFor(pair: Compared, corpus: Corpus): Reason[] {
   const [video, post] = [corpus.videos[pair.video]!, corpus.posts[pair.post]!];
   const { likeness } = pair;
   const reasons: Reason[] = [];
-  const words = (a: Int32Array, b: Int32Array) => rareIn(a, b, corpus);
+  const words = (a: readonly number[], b: readonly number[]) => rareIn(a, b, corpus);
   if (likeness.titleInTitle > 0.99 && likeness.titleOfPost > 0.99)
     reasons.push({ kind: 'same-title' });
   else {
@@ -71,13 +71,13 @@ export function reasonsFor(pair: Compared, corpus: Corpus): Reason[] {
   if (figures.length > 0) reasons.push({ kind: 'figures', words: figures });
   const tags = words(video.tags, post.tags);
   if (tags.length > 0) reasons.push({ kind: 'tags', words: tags });
-  if (likeness.texts !== null)
+  if (!Number.isNaN(likeness.texts))
     reasons.push(
       likeness.texts >= MUCH
         ? { kind: 'texts', alike: likeness.texts }
         : { kind: 'little-in-common' }
     );
-  if (likeness.days !== null && (Math.abs(likeness.days) <= SOON || Math.abs(likeness.days) > LATE))
+  if (Math.abs(likeness.days) <= SOON || Math.abs(likeness.days) > LATE)
     reasons.push({ kind: 'days', days: likeness.days });
   if (likeness.language === 'other')
     reasons.push({ kind: 'other-language', video: video.language, post: post.language });
@@ -91,9 +91,14 @@ const MOSTLY = 0.75;
 const MUCH = 0.1;
 
 /** The rarest words that stand in both, about as they follow each other. */
-function rareIn(ids: Int32Array, others: Int32Array, { rarity, terms }: Corpus): string[] {
+function rareIn(
+  ids: readonly number[],
+  others: readonly number[],
+  { rarity, terms }: Corpus
+): string[] {
+  if (ids.length === 0 || others.length === 0) return [];
   const known = new Set(others);
-  return [...ids]
+  return ids
     .filter((id) => known.has(id) && rarity[id]! >= RARE)
     .sort((a, b) => rarity[b]! - rarity[a]!)
     .slice(0, MOST_WORDS)

@@ -74,6 +74,6 @@ function dictionaryOf(pairs: readonly (readonly [Told, Told])[]): Dictionary {
 export function translate(video: Told, language: string, dictionaries: Dictionaries): Told | null {
   const dictionary = dictionaries.get(`${video.language}>${language}`);
   if (!dictionary) return null;
-  const said = (ids: Int32Array) => ids.map((id) => dictionary.get(id) ?? id);
-  return { ...video, title: Int32Array.from(new Set(said(video.title))).sort() };
+  const said = video.title.map((id) => dictionary.get(id) ?? id);
+  return { ...video, title: [...new Set(said)].sort((a, b) => a - b) };
 }

@@ -2,6 +2,7 @@ import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
 import { Counter } from './counter.ts';
+import { Units } from './units.ts';
 import { WordTable } from './wordTable.ts';
 
 test('a word is made once, and found again wherever it stands', () => {
@@ -12,10 +13,10 @@ test('a word is made once, and found again wherever it stands', () => {
     fc.property(words, (said) => {
       const made: string[] = [];
       const table = new WordTable((word) => made.push(word));
-      const text = said.join(' ');
+      const units = new Units().of(said.join(' '));
       let from = 0;
       for (const word of said) {
-        const number = table.at(text, from, from + word.length);
+        const number = table.at(units, from, from + word.length);
         assert.equal(made[number - 1], word);
         from += word.length + 1;
       }
@@ -27,7 +28,9 @@ test('a word is made once, and found again wherever it stands', () => {
 test('none of 20,000 words is lost while the table grows', () => {
   const words = Array.from({ length: 20_000 }, (_, i) => `shed${i}`);
   const table = new WordTable((word) => word);
-  for (const word of [...words, ...words]) assert.equal(table.at(word, 0, word.length), word);
+  const units = new Units();
+  for (const word of [...words, ...words])
+    assert.equal(table.at(units.of(word), 0, word.length), word);
 });
 
 test('numbers are counted anew each time', () => {
@@ -36,7 +39,7 @@ test('numbers are counted anew each time', () => {
   fc.assert(
     fc.property(numbers, numbers, (counted, without) => {
       for (const number of counted) counter.add(number);
-      const { numbers: told, times } = counter.take(new Set(without));
+      const { numbers: told, times } = counter.take(without);
       const wanted = [...new Set(counted)].filter((n) => !without.includes(n));
       assert.deepEqual(
         [...told],

@@ -4,36 +4,60 @@
  */
 export class WordTable<T> {
   #slots = new Int32Array(1 << 12).fill(-1);
-  readonly #words: string[] = [];
+  /** The units of all words, one after the other, and where each begins; the last one ends where the next would begin. */
+  #units = new Uint16Array(1 << 14);
+  readonly #starts = [0];
+  readonly #hashes: number[] = [];
   readonly #values: T[] = [];
 
   /** @param make what is to be known of a word that is looked up for the first time */
   constructor(private readonly make: (word: string) => T) {}
 
-  /** @param from where the word begins, and `end` where it has ended, in UTF-16 units */
-  at(text: string, from: number, end: number): T {
+  /**
+   * @param units of a text, UTF-16
+   * @param from where the word begins, and `end` where it has ended
+   */
+  at(units: Uint16Array, from: number, end: number): T {
+    const hash = hashOf(units, from, end);
     const last = this.#slots.length - 1;
-    for (let slot = hashOf(text, from, end) & last; ; slot = (slot + 1) & last) {
+    for (let slot = hash & last; ; slot = (slot + 1) & last) {
       const found = this.#slots[slot]!;
-      if (found < 0) return this.#add(text.slice(from, end), slot);
-      if (standsAt(this.#words[found]!, text, from, end)) return this.#values[found]!;
+      if (found < 0) return this.#add(units.subarray(from, end), hash, slot);
+      if (this.#hashes[found] === hash && this.#standsAt(found, units, from, end))
+        return this.#values[found]!;
     }
   }
 
-  #add(word: string, slot: number): T {
-    const value = this.make(word);
-    const found = this.#words.push(word) - 1;
-    this.#values.push(value);
+  #standsAt(found: number, units: Uint16Array, from: number, end: number): boolean {
+    const start = this.#starts[found]!;
+    if (this.#starts[found + 1]! - start !== end - from) return false;
+    for (let i = 0; from + i < end; i++)
+      if (this.#units[start + i] !== units[from + i]) return false;
+    return true;
+  }
+
+  #add(word: Uint16Array, hash: number, slot: number): T {
+    const value = this.make(String.fromCharCode(...word));
+    const found = this.#values.push(value) - 1;
+    const start = this.#starts[found]!;
+    if (start + word.length > this.#units.length) {
+      const more = new Uint16Array(2 * (start + word.length));
+      more.set(this.#units);
+      this.#units = more;
+    }
+    this.#units.set(word, start);
+    this.#starts.push(start + word.length);
+    this.#hashes.push(hash);
     this.#slots[slot] = found;
-    if (this.#words.length * 2 > this.#slots.length) this.#grow();
+    if (this.#values.length * 2 > this.#slots.length) this.#grow();
     return value;
   }
 
   #grow(): void {
     const slots = new Int32Array(this.#slots.length * 4).fill(-1);
     const last = slots.length - 1;
-    for (const [found, word] of this.#words.entries()) {
-      let slot = hashOf(word, 0, word.length) & last;
+    for (const [found, hash] of this.#hashes.entries()) {
+      let slot = hash & last;
       while (slots[slot]! >= 0) slot = (slot + 1) & last;
       slots[slot] = found;
     }
@@ -42,15 +66,8 @@ export class WordTable<T> {
 }
 
 /** FNV-1a over UTF-16 units, with its upper bits mixed into the lower ones. */
-function hashOf(text: string, from: number, end: number): number {
+function hashOf(units: Uint16Array, from: number, end: number): number {
   let hash = 0x811c9dc5;
-  for (let at = from; at < end; at++) hash = Math.imul(hash ^ text.charCodeAt(at), 0x01000193);
+  for (let at = from; at < end; at++) hash = Math.imul(hash ^ units[at]!, 0x01000193);
   return hash ^ (hash >>> 15);
-}
-
-function standsAt(word: string, text: string, from: number, end: number): boolean {
-  if (word.length !== end - from) return false;
-  for (let i = 0; i < word.length; i++)
-    if (word.charCodeAt(i) !== text.charCodeAt(from + i)) return false;
-  return true;
 }
