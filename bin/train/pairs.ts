@@ -14,14 +14,21 @@ import {
   type PairModel
 } from '../../src/lib/core/twins/likeness/propose.ts';
 import { judge, toldIn, type Judged } from './catalogue/judge.ts';
-import { heldOutCatalogues, sixStyles, tuningCatalogues } from './catalogue/sets.ts';
+import {
+  heldOutCatalogues,
+  sixStyles,
+  tuningCatalogues,
+  tuningMixtures,
+  tuningTalkChannels
+} from './catalogue/sets.ts';
 import { learnLogistic, type Example } from './logistic.ts';
 
 const NOTHING = { bias: 0, weights: {} };
 const NONE: PairModel = { alone: NOTHING, beside: NOTHING, leftOver: NOTHING };
 const LEARNING = { epochs: 40, rate: 0.3, decay: 2e-5 };
 const ROUNDS = 3;
-const catalogues = tuningCatalogues();
+const channels = tuningCatalogues();
+const catalogues = [...channels, ...tuningMixtures(), ...tuningTalkChannels()];
 
 function examples(model: PairModel, stage: keyof PairModel): Example[] {
   return catalogues.flatMap((catalogue, group) => {
@@ -31,7 +38,7 @@ function examples(model: PairModel, stage: keyof PairModel): Example[] {
       truth.get(`${corpus.videos[video]!.item.id} ${corpus.posts[post]!.item.id}`);
     const all = compareAll(corpus, () => false, { model, keeps: 'all' });
     if (stage === 'leftOver')
-      return leftOvers(all, bestWhole(all), corpus).map(({ pair, features }) => ({
+      return leftOvers(all, bestWhole(all)).map(({ pair, features }) => ({
         features,
         target: relationOf(pair) ? 1 : 0,
         group: String(group)
@@ -42,13 +49,7 @@ function examples(model: PairModel, stage: keyof PairModel): Example[] {
       return stage === 'alone'
         ? { features: featuresOf(pair.likeness), target: relation ? 1 : 0, group: String(group) }
         : {
-            features: rivalFeatures(
-              pair.alone,
-              pair.ofVideo,
-              pair.ofPost,
-              pair.near,
-              pair.likeness
-            ),
+            features: rivalFeatures(pair),
             target: relation === 'twin' ? 1 : 0,
             group: String(group)
           };
@@ -69,7 +70,7 @@ writeFileSync(
   `${JSON.stringify(model)}\n`
 );
 for (const [name, sets] of [
-  ['tuning', catalogues.slice(0, 11)],
+  ['tuning', channels.slice(0, 11)],
   ['held out', heldOutCatalogues()]
 ] as const) {
   const all = sets.map((catalogue) => judge(catalogue, model));

@@ -1,6 +1,7 @@
 import { furtherTalks, labelledTalks, type LabelledTalk } from '../speech.ts';
 import { makeCatalogue, together, type Catalogue, type Manner, type Talk } from './catalogue.ts';
 import { CRAFTS, type Craft } from './crafts.ts';
+import { talkChannel } from './talkChannel.ts';
 
 const SIZE = { videos: 100, posts: 83 };
 const MANNERS: readonly Manner[] = ['same', 'question', 'diary', 'bait', 'german', 'short'];
@@ -29,6 +30,33 @@ export function tuningCatalogues(): Catalogue[] {
     )
   ).flat();
 }
+
+/** Several channels at one network, each in a manner of its own, to learn from. */
+export const tuningMixtures = (): Catalogue[] =>
+  mixtures(CRAFTS.tuning, 24, 30_001, asides.tuning());
+/** The same of crafts that nothing was learned from. */
+export const heldOutMixtures = (): Catalogue[] =>
+  mixtures(CRAFTS.heldOut, 10, 40_001, asides.heldOut());
+
+/** Channels of nothing but talks, to learn from. */
+export const tuningTalkChannels = (): Catalogue[] =>
+  Array.from({ length: 8 }, (_, i) => talkChannel(asides.tuning(), 60_001 + i));
+
+const mixtures = (
+  crafts: readonly Craft[],
+  count: number,
+  seed: number,
+  talks: readonly Talk[]
+): Catalogue[] =>
+  Array.from({ length: count }, (_, round) =>
+    together(
+      crafts.map((craft, c) => {
+        const manners = mannersOf(craft);
+        const manner = manners[(round + 2 * c) % manners.length]!;
+        return makeCatalogue(craft, manner, seed + 100 * round + c, SIZE, talks);
+      })
+    )
+  );
 
 /** One catalogue of each of six styles, 600 videos and 500 posts in all; the last three are of crafts never learned from. */
 export function sixStyles(): { tuning: Catalogue; heldOut: Catalogue } {

@@ -1,7 +1,7 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
-import { binned, chance, score } from './scorer.ts';
+import { binned, binsOf, chance, crossedBins, score } from './scorer.ts';
 
 test('log-odds of features add up, and what is not known counts nothing', () => {
   const scorer = { bias: -1, weights: { warm: 0.5, cold: -2 } };
@@ -18,6 +18,23 @@ test('a value falls into the bin of the highest edge that it is above', () => {
   assert.equal(binned('long', 7, [3, 6, 9]), 'long>6');
   assert.equal(binned('long', 6, [3, 6, 9]), 'long>3');
   assert.equal(binned('long', 0, [3, 6, 9]), 'long>');
+});
+
+test('bins that are written once are those of each value', () => {
+  const bins = binsOf('long', [3, 6, 9]);
+  fc.assert(
+    fc.property(fc.integer({ min: 0, max: 12 }), (value) =>
+      assert.equal(bins(value), binned('long', value, [3, 6, 9]))
+    )
+  );
+});
+
+test('two values together have a bin of each pair of edges', () => {
+  const bins = crossedBins('long, wide', [3, 6], [10]);
+  assert.equal(bins(0, 0), 'long, wide 0 0');
+  assert.equal(bins(4, 10), 'long, wide 1 0');
+  assert.equal(bins(7, 11), 'long, wide 2 1');
+  assert.equal(bins(-Infinity, Infinity), 'long, wide 0 1');
 });
 
 test('a chance is between nothing and certain, and rises with the log-odds', () => {

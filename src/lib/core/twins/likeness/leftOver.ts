@@ -1,17 +1,10 @@
-import type { Item } from '../../model/item.ts';
 import type { Relation } from '../../model/tie.ts';
 import { binned } from '../../text/scorer.ts';
-import type { Corpus } from './corpus.ts';
 import { featuresOf } from './features.ts';
 import type { Compared } from './compared.ts';
 
 /** A post that is like more videos than this is a round-up, and belongs to none. */
 const ROUND_UP = 5;
-/** Seconds: a clip is no longer. */
-const CLIP = 60;
-export const isClip = ({ duration }: Item): boolean =>
-  duration !== null && duration > 0 && duration <= CLIP;
-
 /** What the best whole left over: a pair whose other half has a twin already, or is claimed by another. */
 export interface LeftOver {
   pair: Compared;
@@ -24,11 +17,7 @@ export interface LeftOver {
  * video, clips of a video that has its post.
  * @param made the pairs of the best whole
  */
-export function leftOvers(
-  all: readonly Compared[],
-  made: readonly Compared[],
-  { videos }: Corpus
-): LeftOver[] {
+export function leftOvers(all: readonly Compared[], made: readonly Compared[]): LeftOver[] {
   const [ofVideo, ofPost] = [new Map<number, Compared>(), new Map<number, Compared>()];
   for (const pair of made) {
     ofVideo.set(pair.video, pair);
@@ -42,7 +31,7 @@ export function leftOvers(
     const isVideoLeft = !ofVideo.has(pair.video) && best.video.get(pair.video) === pair;
     const isPostLeft = !ofPost.has(pair.post) && best.post.get(pair.post) === pair;
     if (!isVideoLeft && !isPostLeft) continue;
-    const isShort = isClip(videos[pair.video]!.item);
+    const isShort = pair.isClip;
     found.push({
       pair,
       relation: isShort ? 'part-of' : isVideoLeft ? 'several-videos' : 'several-posts',

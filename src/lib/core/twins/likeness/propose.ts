@@ -5,9 +5,10 @@ import { BestOf, CandidateFinder, type Candidate } from './candidates.ts';
 import type { Compared } from './compared.ts';
 import { corpusOf, type Corpus } from './corpus.ts';
 import { Comparer, featuresOf, rivalFeatures, weigh, withTitle, type Weighed } from './features.ts';
-import { isClip, leftOvers } from './leftOver.ts';
+import { leftOvers } from './leftOver.ts';
 import { LikenessList, noLikeness, type Likeness } from './likeness.ts';
 import { reasonsFor, type Reason } from './reasons.ts';
+import { daysApart, findRivals } from './rivals.ts';
 import type { Told, ToldItem } from './told.ts';
 import { isOtherLanguage, learnDictionaries, translate, type Dictionaries } from './translate.ts';
 import weights from './pairs.weights.json' with { type: 'json' };
@@ -50,21 +51,28 @@ export function compareAll(
   let translated = compareOnce(comparing, other);
   let known = 0;
   for (let round = 0; ; round++) {
-    const all = besideRivals([...ofOneLanguage, ...translated], comparing);
-    const likely = all.filter((pair) => isOther(pair) && chanceOf(pair.beside) >= LIKELY);
-    // Where hardly more is certain than before, nothing more is learned.
-    if (round === ROUNDS || likely.length < known * MORE) return all;
+    const all = [...ofOneLanguage, ...translated];
+    findRivals(all, { video: corpus.videos.length, post: corpus.posts.length });
+    weighBeside(translated, model);
+    const likely = translated.filter(({ beside }) => chanceOf(beside) >= LIKELY);
+    // Where hardly more is certain than before, or so much was, nothing more is learned.
+    const isLast = round === ROUNDS || known >= PLENTY || likely.length < known * MORE;
+    const dictionaries = isLast ? NO_DICTIONARIES : learnDictionaries(corpus, likely);
+    if (dictionaries.size === 0) {
+      weighBeside(ofOneLanguage, model);
+      return all;
+    }
     known = likely.length;
-    const dictionaries = learnDictionaries(corpus, likely);
-    if (dictionaries.size === 0) return all;
     const found = finder.find(dictionaries).filter(isAllowed);
     translated = compareOnce(comparing, found, dictionaries);
   }
 }
+const NO_DICTIONARIES: Dictionaries = new Map();
 /** From which chance on a pair may teach what words mean in another language, and how often that is done. */
 const LIKELY = 0.6;
 const ROUNDS = 2;
 const MORE = 1.2;
+const PLENTY = 500;
 
 interface Comparing {
   corpus: Corpus;
@@ -78,7 +86,7 @@ interface Comparing {
 function compareOnce(
   { corpus, model, videos, posts, keeps }: Comparing,
   candidates: readonly Candidate[],
-  dictionaries: Dictionaries = new Map()
+  dictionaries: Dictionaries = NO_DICTIONARIES
 ): Compared[] {
   const translated = new Map<string, (Weighed | undefined)[]>();
   const inLanguageOf = (video: number, { language }: Told): Weighed => {
@@ -106,10 +114,13 @@ function compareOnce(
     video: candidates[at]!.video,
     post: candidates[at]!.post,
     likeness: likenesses.get(at),
+    isClip: videos[candidates[at]!.video]!.told.isClip,
     alone: alone[at]!,
     beside: 0,
-    ofVideo: null,
-    ofPost: null,
+    ofVideo: -Infinity,
+    ofPost: -Infinity,
+    freeOfVideo: -Infinity,
+    freeOfPost: -Infinity,
     near: 'none'
   });
   if (keeps === 'all') return candidates.map((_, at) => comparedAt(at));
@@ -158,44 +169,10 @@ function closest(
   return kept;
 }
 
-/** Each pair beside the best others of its video and of its post. */
-function besideRivals(all: Compared[], { model, videos, posts }: Comparing): Compared[] {
-  for (const pair of all) pair.near = 'none';
-  for (const side of ['video', 'post'] as const) {
-    const owners = (side === 'video' ? videos : posts).length;
-    const best = new Float64Array(owners).fill(-Infinity);
-    const second = new Float64Array(owners).fill(-Infinity);
-    const nearest = new Float64Array(owners).fill(Infinity);
-    const bestPair = new Int32Array(owners).fill(-1);
-    for (let i = 0; i < all.length; i++) {
-      const pair = all[i]!;
-      const owner = pair[side];
-      if (pair.alone > best[owner]!) {
-        second[owner] = best[owner]!;
-        best[owner] = pair.alone;
-        bestPair[owner] = i;
-      } else if (pair.alone > second[owner]!) second[owner] = pair.alone;
-      nearest[owner] = Math.min(nearest[owner]!, daysApart(pair.likeness));
-    }
-    for (let i = 0; i < all.length; i++) {
-      const pair = all[i]!;
-      const owner = pair[side];
-      const other = i === bestPair[owner] ? second[owner]! : best[owner]!;
-      if (side === 'video') pair.ofVideo = Number.isFinite(other) ? other : null;
-      else pair.ofPost = Number.isFinite(other) ? other : null;
-      if (daysApart(pair.likeness) <= nearest[owner]!)
-        pair.near = pair.near === 'none' ? side : 'both';
-    }
-  }
-  for (const pair of all)
-    pair.beside = score(
-      model.beside,
-      rivalFeatures(pair.alone, pair.ofVideo, pair.ofPost, pair.near, pair.likeness)
-    );
-  return all;
+/** Each pair beside its rivals. */
+function weighBeside(pairs: readonly Compared[], model: PairModel): void {
+  for (const pair of pairs) pair.beside = score(model.beside, rivalFeatures(pair));
 }
-
-const daysApart = ({ days }: Likeness): number => (Number.isNaN(days) ? Infinity : Math.abs(days));
 
 /** A pair to look at. */
 export interface Proposal {
@@ -231,7 +208,7 @@ export function proposePairs(
   const corpus = corpusOf(videos, posts);
   const all = compareAll(corpus, isIn(refused), { model });
   const made = bestWhole(all);
-  const left = leftOvers(all, made, corpus).flatMap(({ pair, relation, features }) => {
+  const left = leftOvers(all, made).flatMap(({ pair, relation, features }) => {
     const chance = chanceOf(score(model.leftOver, features));
     return chance >= LEFT_OVER ? [{ pair, relation, chance }] : [];
   });
@@ -247,7 +224,7 @@ export function proposePairs(
     video: corpus.videos[pair.video]!.item.id,
     post: corpus.posts[pair.post]!.item.id,
     relation,
-    isSure: relation === 'twin' && chance >= SURE && !isClipOfAnother(pair, corpus),
+    isSure: relation === 'twin' && chance >= SURE && !isClipOfAnother(pair),
     chance,
     reasons: reasonsFor(pair, corpus)
   });
@@ -268,8 +245,8 @@ function isIn(pairs: ReadonlySet<string>): (video: string, post: string) => bool
 }
 
 /** Whether a clip took the place of the video that it was cut from. */
-function isClipOfAnother({ video, alone, ofPost }: Compared, { videos }: Corpus): boolean {
-  return isClip(videos[video]!.item) && ofPost !== null && ofPost > alone - CLOSE;
+function isClipOfAnother({ isClip, alone, ofPost }: Compared): boolean {
+  return isClip && ofPost > alone - CLOSE;
 }
 /** Log-odds. */
 const CLOSE = 6;

@@ -81,10 +81,8 @@ export function reasonsFor(pair: Compared, corpus: Corpus): Reason[] {
     reasons.push({ kind: 'days', days: likeness.days });
   if (likeness.language === 'other')
     reasons.push({ kind: 'other-language', video: video.language, post: post.language });
-  if (pair.ofVideo !== null && pair.ofVideo > pair.alone - NEAR)
-    reasons.push({ kind: 'rival', side: 'post' });
-  if (pair.ofPost !== null && pair.ofPost > pair.alone - NEAR)
-    reasons.push({ kind: 'rival', side: 'video' });
+  if (pair.ofVideo > pair.alone - NEAR) reasons.push({ kind: 'rival', side: 'post' });
+  if (pair.ofPost > pair.alone - NEAR) reasons.push({ kind: 'rival', side: 'video' });
   return reasons;
 }
 const MOSTLY = 0.75;

@@ -30,6 +30,7 @@ export interface Told {
   /** Days since 1970, or null. */
   day: number | null;
   hasText: boolean;
+  isClip: boolean;
 }
 
 /** What a word as it is written comes to: the number of its stem, or -1; whether it is a figure, a name by its capital. */
@@ -119,9 +120,12 @@ export function tellItem({ item, text }: ToldItem, code: string, terms: Terms, m
     tags: inOrder(tags),
     part: partOf(item.title),
     day: Number.isFinite(time) ? time / DAY : null,
-    hasText: said.length >= ENOUGH_TERMS
+    hasText: said.length >= ENOUGH_TERMS,
+    isClip: item.duration !== null && item.duration > 0 && item.duration <= CLIP
   };
 }
+/** Seconds: a clip is no longer. */
+const CLIP = 60;
 const ENOUGH_TERMS = 8;
 
 /** Each once. */

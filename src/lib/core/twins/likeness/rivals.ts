@@ -1,0 +1,101 @@
+import type { Compared } from './compared.ts';
+import type { Likeness } from './likeness.ts';
+
+type Side = 'video' | 'post';
+
+/** How often the sides tell each other what they could have instead. */
+const SWEEPS = 6;
+
+/** By how much less a clip is a rival: it says what the video says that it was taken from. Log-odds. */
+const CLIP = 8;
+
+/**
+ * Finds the rivals of each pair: the next best of its video and of its post, and what these come to once their other halves
+ * have what is best for them. That is told from pair to pair as in the max-product algorithm for the heaviest matching
+ * (Bayati, Shah and Sharma 2008): where a rival belongs to somebody else, hardly anything is left of it.
+ * @param counts how many videos and posts there are
+ */
+export function findRivals(all: readonly Compared[], counts: Record<Side, number>): void {
+  const alone = new Float64Array(all.length);
+  const owners = { video: new Int32Array(all.length), post: new Int32Array(all.length) };
+  const apart = new Float64Array(all.length);
+  for (let i = 0; i < all.length; i++) {
+    const pair = all[i]!;
+    alone[i] = pair.alone - (pair.isClip ? CLIP : 0);
+    owners.video[i] = pair.video;
+    owners.post[i] = pair.post;
+    apart[i] = daysApart(pair.likeness);
+  }
+  const others = {
+    video: bestOthers(alone, owners.video, counts.video),
+    post: bestOthers(alone, owners.post, counts.post)
+  };
+  // What a pair is worth to its video, beyond what its post could have else; and the other way.
+  let worth: Record<Side, Float64Array> = { video: alone, post: alone };
+  for (let sweep = 0; sweep < SWEEPS; sweep++) {
+    const instead = {
+      video: bestOthers(worth.video, owners.video, counts.video),
+      post: bestOthers(worth.post, owners.post, counts.post)
+    };
+    worth = { video: less(alone, instead.post), post: less(alone, instead.video) };
+  }
+  const free = {
+    video: bestOthers(worth.video, owners.video, counts.video),
+    post: bestOthers(worth.post, owners.post, counts.post)
+  };
+  const isNearest = {
+    video: nearest(apart, owners.video, counts.video),
+    post: nearest(apart, owners.post, counts.post)
+  };
+  for (let i = 0; i < all.length; i++) {
+    const pair = all[i]!;
+    pair.ofVideo = others.video[i]!;
+    pair.ofPost = others.post[i]!;
+    pair.freeOfVideo = free.video[i]!;
+    pair.freeOfPost = free.post[i]!;
+    const [v, p] = [isNearest.video[i]!, isNearest.post[i]!];
+    pair.near = v ? (p ? 'both' : 'video') : p ? 'post' : 'none';
+  }
+}
+
+/** Of each pair: the best of the other pairs of the same owner, or -Infinity. */
+function bestOthers(worths: Float64Array, owners: Int32Array, count: number): Float64Array {
+  const best = new Float64Array(count).fill(-Infinity);
+  const second = new Float64Array(count).fill(-Infinity);
+  const at = new Int32Array(count).fill(-1);
+  for (let i = 0; i < worths.length; i++) {
+    const [owner, worth] = [owners[i]!, worths[i]!];
+    if (worth > best[owner]!) {
+      second[owner] = best[owner]!;
+      best[owner] = worth;
+      at[owner] = i;
+    } else if (worth > second[owner]!) second[owner] = worth;
+  }
+  const others = new Float64Array(worths.length);
+  for (let i = 0; i < worths.length; i++) {
+    const owner = owners[i]!;
+    others[i] = at[owner] === i ? second[owner]! : best[owner]!;
+  }
+  return others;
+}
+
+/** Without what else could be had, which is nothing at least. */
+function less(worths: Float64Array, others: Float64Array): Float64Array {
+  const left = new Float64Array(worths.length);
+  for (let i = 0; i < worths.length; i++) left[i] = worths[i]! - Math.max(0, others[i]!);
+  return left;
+}
+
+/** Of each pair: whether nothing else of the same owner was published nearer to it. */
+function nearest(apart: Float64Array, owners: Int32Array, count: number): Uint8Array {
+  const least = new Float64Array(count).fill(Infinity);
+  for (let i = 0; i < apart.length; i++)
+    least[owners[i]!] = Math.min(least[owners[i]!]!, apart[i]!);
+  const isNearest = new Uint8Array(apart.length);
+  for (let i = 0; i < apart.length; i++) isNearest[i] = Number(apart[i]! <= least[owners[i]!]!);
+  return isNearest;
+}
+
+/** Days between the two, whichever came first; no end of them where one says nothing of it. */
+export const daysApart = ({ days }: Likeness): number =>
+  Number.isNaN(days) ? Infinity : Math.abs(days);
