@@ -1,4 +1,4 @@
-interface Row {
+export interface Row {
   what: string;
   bar: string;
   measured: string;

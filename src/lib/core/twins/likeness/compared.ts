@@ -8,7 +8,7 @@ export interface Compared {
   video: number;
   post: number;
   likeness: Likeness;
-  /** Whether the video is no longer than clips are, which are taken from others. */
+  /** Whether the video is no longer than clips are. */
   isClip: boolean;
   /** Log-odds of each by itself, and beside its rivals. */
   alone: number;
@@ -19,5 +19,7 @@ export interface Compared {
   /** What is left of these once their other halves have what is best for them. */
   freeOfVideo: number;
   freeOfPost: number;
+  /** Whether a clip was taken from another video, as it seems: one that is about as much like the post. */
+  isOfAnother: boolean;
   near: Nearness;
 }

@@ -268,7 +268,7 @@ export function rivalFeatures({
   freeOfPost,
   near,
   likeness,
-  isClip
+  isOfAnother
 }: Omit<Compared, 'video' | 'post' | 'beside'>): string[] {
   const both = alone - Math.max(ofVideo, ofPost, NO_RIVAL);
   const free = alone - Math.max(freeOfVideo, freeOfPost, NO_RIVAL);
@@ -282,7 +282,7 @@ export function rivalFeatures({
     TITLES_AND_FREE(Math.max(likeness.titleInPost, likeness.titleInVideo), free),
     SETTING[likeness.language][Number.isNaN(likeness.days) ? 'undated' : 'dated'](alone, free),
     PARTS[likeness.part],
-    isClip ? 'clip' : 'no clip',
+    isOfAnother ? 'clip' : 'no clip',
     NEAR[near].name,
     Number.isNaN(likeness.days) ? 'days?' : NEAR[near].days(likeness.days)
   ];

@@ -2,7 +2,7 @@ import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
 import { judge } from '../../../../../bin/train/catalogue/judge.ts';
-import { sixStyles } from '../../../../../bin/train/catalogue/sets.ts';
+import { heldOutMixtures } from '../../../../../bin/train/catalogue/sets.ts';
 import type { Item } from '../../model/item.ts';
 import { anItem } from '../../testing.ts';
 import { assign } from './assign.ts';
@@ -167,8 +167,11 @@ test('numbers are one however they are written, and names are told by their capi
 
 // The bars themselves are in the bench; this is what must never get worse.
 test('on crafts it was never shown, sure pairs are right and few are missed', () => {
-  const { precision, recall, withDoubtful } = judge(sixStyles().heldOut);
-  assert.ok(precision >= 0.97, `precision ${precision}`);
-  assert.ok(recall >= 0.87, `recall ${recall}`);
-  assert.ok(withDoubtful >= 0.95, `with the doubtful ${withDoubtful}`);
+  // One mixture has fewer than 200 twins: a few of them more or less would be chance.
+  const all = heldOutMixtures().map((catalogue) => judge(catalogue));
+  const mean = (of: 'precision' | 'recall' | 'withDoubtful') =>
+    all.reduce((sum, one) => sum + one[of], 0) / all.length;
+  assert.ok(mean('precision') >= 0.985, `precision ${mean('precision')}`);
+  assert.ok(mean('recall') >= 0.91, `recall ${mean('recall')}`);
+  assert.ok(mean('withDoubtful') >= 0.97, `with the doubtful ${mean('withDoubtful')}`);
 });

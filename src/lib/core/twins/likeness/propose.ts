@@ -121,6 +121,7 @@ function compareOnce(
     ofPost: -Infinity,
     freeOfVideo: -Infinity,
     freeOfPost: -Infinity,
+    isOfAnother: false,
     near: 'none'
   });
   if (keeps === 'all') return candidates.map((_, at) => comparedAt(at));
@@ -224,7 +225,7 @@ export function proposePairs(
     video: corpus.videos[pair.video]!.item.id,
     post: corpus.posts[pair.post]!.item.id,
     relation,
-    isSure: relation === 'twin' && chance >= SURE && !isClipOfAnother(pair),
+    isSure: relation === 'twin' && chance >= SURE && !pair.isOfAnother,
     chance,
     reasons: reasonsFor(pair, corpus)
   });
@@ -243,13 +244,6 @@ function isIn(pairs: ReadonlySet<string>): (video: string, post: string) => bool
   }
   return (video, post) => ofVideo.get(video)?.has(post) ?? false;
 }
-
-/** Whether a clip took the place of the video that it was cut from. */
-function isClipOfAnother({ isClip, alone, ofPost }: Compared): boolean {
-  return isClip && ofPost > alone - CLOSE;
-}
-/** Log-odds. */
-const CLOSE = 6;
 
 /** Those that together are worth most, one to one. */
 export const bestWhole = (all: readonly Compared[]): Compared[] =>

@@ -11,6 +11,7 @@ const pairOf = (video: number, post: number, alone: number, given: Partial<Compa
   alone,
   likeness: noLikeness(),
   isClip: false,
+  isOfAnother: false,
   beside: 0,
   ofVideo: 0,
   ofPost: 0,
@@ -43,7 +44,20 @@ test('a rival that belongs to somebody else hardly counts', () => {
 test('a clip is no rival of the video that it was taken from', () => {
   const [pair, clip] = found([pairOf(0, 0, 5), pairOf(1, 0, 6, { isClip: true })]);
   assert.ok(pair!.ofPost < 0, String(pair!.ofPost));
-  assert.equal(clip?.ofPost, 5);
+  assert.deepEqual([clip?.ofPost, clip?.isOfAnother], [5, true]);
+});
+
+test('a short video that no other is like is none', () => {
+  const [short, other] = found([pairOf(0, 0, 9, { isClip: true }), pairOf(1, 0, 1)]);
+  assert.deepEqual([short?.isOfAnother, other?.ofPost], [false, 9]);
+  const channel = found([0, 1].map((post) => pairOf(0, post, 3 * post, { isClip: true })));
+  assert.deepEqual(
+    channel.map(({ isOfAnother, ofVideo }) => [isOfAnother, ofVideo]),
+    [
+      [false, 3],
+      [false, 0]
+    ]
+  );
 });
 
 test('what was published next to each other is told', () => {

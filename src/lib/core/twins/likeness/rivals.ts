@@ -6,8 +6,10 @@ type Side = 'video' | 'post';
 /** How often the sides tell each other what they could have instead. */
 const SWEEPS = 6;
 
-/** By how much less a clip is a rival: it says what the video says that it was taken from. Log-odds. */
+/** By how much less a clip is a rival of the video that it was taken from: it says what that one says. Log-odds. */
 const CLIP = 8;
+/** By how much at most the video that a clip was taken from is less like the post. Log-odds. */
+const CLOSE = 6;
 
 /**
  * Finds the rivals of each pair: the next best of its video and of its post, and what these come to once their other halves
@@ -19,9 +21,13 @@ export function findRivals(all: readonly Compared[], counts: Record<Side, number
   const alone = new Float64Array(all.length);
   const owners = { video: new Int32Array(all.length), post: new Int32Array(all.length) };
   const apart = new Float64Array(all.length);
+  const bestWhole = new Float64Array(counts.post).fill(-Infinity);
+  for (const { post, isClip, alone: own } of all)
+    if (!isClip) bestWhole[post] = Math.max(bestWhole[post]!, own);
   for (let i = 0; i < all.length; i++) {
     const pair = all[i]!;
-    alone[i] = pair.alone - (pair.isClip ? CLIP : 0);
+    pair.isOfAnother = pair.isClip && bestWhole[pair.post]! > pair.alone - CLOSE;
+    alone[i] = pair.alone - (pair.isOfAnother ? CLIP : 0);
     owners.video[i] = pair.video;
     owners.post[i] = pair.post;
     apart[i] = daysApart(pair.likeness);
