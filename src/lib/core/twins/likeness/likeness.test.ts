@@ -114,6 +114,10 @@ test('texts without spaces between their words are compared', () => {
     const kinds = reasons.map(({ kind }) => kind);
     assert.ok(kinds.includes('title-words') && kinds.includes('texts'), kinds.join());
   }
+  const titles = found.flatMap(({ reasons }) =>
+    reasons.flatMap((reason) => (reason.kind === 'title-words' ? reason.words : []))
+  );
+  assert.deepEqual(titles.sort(), ['の手拭い', 'の襟巻き']);
 });
 
 test('part three is never the twin of part four, whatever else they have in common', () => {

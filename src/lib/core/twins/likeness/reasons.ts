@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { isUnspaced } from '../../text/terms.ts';
 import type { Corpus } from './corpus.ts';
 import type { Compared } from './compared.ts';
 
@@ -96,10 +97,23 @@ function rareIn(
 ): string[] {
   if (ids.length === 0 || others.length === 0) return [];
   const known = new Set(others);
-  return ids
+  const shared = ids
     .filter((id) => known.has(id) && rarity[id]! >= RARE)
     .sort((a, b) => rarity[b]! - rarity[a]!)
     .slice(0, MOST_WORDS)
     .sort((a, b) => a - b)
     .map((id) => terms.shown(id));
+  return joined(shared);
+}
+
+/** Pairs of letters, as texts without spaces are compared by, as what they are parts of. */
+function joined(words: readonly string[]): string[] {
+  const whole: string[] = [];
+  for (const word of words) {
+    const before = whole.at(-1);
+    if (before && isUnspaced(word) && before.endsWith(word[0]!))
+      whole[whole.length - 1] = before + word.slice(1);
+    else whole.push(word);
+  }
+  return whole;
 }
