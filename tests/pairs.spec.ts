@@ -16,7 +16,18 @@ test.describe('the catalogue of earlier years', () => {
     await expect(page.getByText(/^\d+ videos read\.$/)).toBeVisible({ timeout: 60_000 });
     const sure = page.getByRole('list', { name: 'Sure pairs' });
     await expect(sure.getByRole('listitem').first()).toBeVisible();
-    const count = await sure.getByRole('listitem').count();
+    // What was read is looked at again once it is all stored.
+    await idle(page);
+    const region = page.getByRole('region', { name: /^Sure/ });
+    let count = 0;
+    await expect
+      .poll(async () => {
+        const before = count;
+        count = await sure.getByRole('listitem').count();
+        await page.waitForTimeout(700);
+        return count === before && (await region.getAttribute('aria-busy')) === 'false';
+      })
+      .toBe(true);
     expect(count).toBeGreaterThan(25);
 
     // One of them is looked at and left out.

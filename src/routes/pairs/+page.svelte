@@ -57,12 +57,13 @@
     </EmptyState>
   {:else}
     {#if view.sure.length > 0}
-      <section class="flex flex-col gap-1" aria-labelledby="sure">
+      <!-- While it may still change, nobody pairs what they have not seen. -->
+      <section class="flex flex-col gap-1" aria-labelledby="sure" aria-busy={view.isLooking}>
         <div class="flex flex-wrap items-center gap-3">
           <h2 id="sure" class="font-semibold">Sure ({view.sure.length})</h2>
           <button
             class="strong btn btn-sm"
-            disabled={view.chosen.length === 0}
+            disabled={view.chosen.length === 0 || view.isLooking}
             onclick={() => view.decide(view.chosen, 'twin')}
             >{view.chosen.length === view.sure.length
               ? `Pair all ${view.sure.length}`
