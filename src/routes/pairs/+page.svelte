@@ -63,12 +63,15 @@
           <h2 id="sure" class="font-semibold">Sure ({view.sure.length})</h2>
           <button
             class="strong btn btn-sm"
-            disabled={view.chosen.length === 0 || view.isLooking}
-            onclick={() => view.decide(view.chosen, 'twin')}
+            disabled={view.chosen.length === 0}
+            aria-disabled={view.isLooking}
+            onclick={() => view.isLooking || view.decide(view.chosen, 'twin')}
             >{view.chosen.length === view.sure.length
               ? `Pair all ${view.sure.length}`
               : `Pair ${view.chosen.length} of ${view.sure.length}`}</button
           >
+          {#if view.isLooking}<span class="text-sm text-quiet">Comparing videos and posts…</span
+            >{/if}
         </div>
         <SureList {view} />
       </section>
