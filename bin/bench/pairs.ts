@@ -6,6 +6,7 @@ import { judge, toldIn, type Judged } from '../train/catalogue/judge.ts';
 import {
   heldOutCatalogues,
   heldOutMixtures,
+  heldOutSmallChannels,
   largeCatalogue,
   sixStyles
 } from '../train/catalogue/sets.ts';
@@ -39,7 +40,8 @@ export function benchPairs(): void {
 
   for (const [what, catalogues] of [
     ['ten such mixtures', heldOutMixtures()],
-    ['eleven single channels, 100 videos and 83 posts each', heldOutCatalogues()]
+    ['eleven single channels, 100 videos and 83 posts each', heldOutCatalogues()],
+    ['sixty small channels, 8 to 40 videos each', heldOutSmallChannels()]
   ] as const) {
     const means = meanOf(catalogues.map((catalogue) => judge(catalogue)));
     report(

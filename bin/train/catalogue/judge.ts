@@ -1,4 +1,5 @@
-import { proposePairs, type PairModel } from '../../../src/lib/core/twins/likeness/propose.ts';
+import type { PairModel } from '../../../src/lib/core/twins/likeness/pairModel.ts';
+import { proposePairs } from '../../../src/lib/core/twins/likeness/propose.ts';
 import type { ToldItem } from '../../../src/lib/core/twins/likeness/told.ts';
 import type { Catalogue } from './catalogue.ts';
 

@@ -40,7 +40,28 @@ export const heldOutMixtures = (): Catalogue[] =>
 
 /** Channels of nothing but talks, to learn from. */
 export const tuningTalkChannels = (): Catalogue[] =>
-  Array.from({ length: 8 }, (_, i) => talkChannel(asides.tuning(), 60_001 + i));
+  Array.from({ length: 24 }, (_, i) => talkChannel(asides.tuning(), 60_001 + i));
+
+/** Channels that have just begun, and those of which little was brought here, to learn from. */
+export const tuningSmallChannels = (): Catalogue[] =>
+  smallChannels(CRAFTS.tuning, 60, 80_001, asides.tuning());
+/** The same of crafts that nothing was learned from. */
+export const heldOutSmallChannels = (): Catalogue[] =>
+  smallChannels(CRAFTS.heldOut, 60, 90_001, asides.heldOut());
+
+const smallChannels = (
+  crafts: readonly Craft[],
+  count: number,
+  seed: number,
+  talks: readonly Talk[]
+): Catalogue[] =>
+  Array.from({ length: count }, (_, i) => {
+    const craft = crafts[i % crafts.length]!;
+    const manners = mannersOf(craft);
+    const videos = 8 + ((i * 7) % 33);
+    const posts = Math.round(videos * (0.5 + 0.1 * (i % 7)));
+    return makeCatalogue(craft, manners[i % manners.length]!, seed + i, { videos, posts }, talks);
+  });
 
 const mixtures = (
   crafts: readonly Craft[],

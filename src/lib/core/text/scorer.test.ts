@@ -1,7 +1,7 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
-import { binned, binsOf, chance, crossedBins, score } from './scorer.ts';
+import { binned, binsOf, chance, score } from './scorer.ts';
 
 test('log-odds of features add up, and what is not known counts nothing', () => {
   const scorer = { bias: -1, weights: { warm: 0.5, cold: -2 } };
@@ -27,14 +27,6 @@ test('bins that are written once are those of each value', () => {
       assert.equal(bins(value), binned('long', value, [3, 6, 9]))
     )
   );
-});
-
-test('two values together have a bin of each pair of edges', () => {
-  const bins = crossedBins('long, wide', [3, 6], [10]);
-  assert.equal(bins(0, 0), 'long, wide 0 0');
-  assert.equal(bins(4, 10), 'long, wide 1 0');
-  assert.equal(bins(7, 11), 'long, wide 2 1');
-  assert.equal(bins(-Infinity, Infinity), 'long, wide 0 1');
 });
 
 test('a chance is between nothing and certain, and rises with the log-odds', () => {

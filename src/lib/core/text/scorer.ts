@@ -40,20 +40,6 @@ export function binsOf(name: string, edges: readonly number[]): (value: number) 
   return (value) => bins[binOf(value, edges)]!;
 }
 
-/** A feature of two values together, at the highest edge that each reaches: what one means may depend on the other. */
-export function crossedBins(
-  name: string,
-  edges: readonly number[],
-  others: readonly number[]
-): (value: number, other: number) => string {
-  const width = others.length + 1;
-  const bins = Array.from(
-    { length: (edges.length + 1) * width },
-    (_, i) => `${name} ${Math.floor(i / width)} ${i % width}`
-  );
-  return (value, other) => bins[binOf(value, edges) * width + binOf(other, others)]!;
-}
-
 /** How many edges a value is above. */
 function binOf(value: number, edges: readonly number[]): number {
   let bin = 0;

@@ -1,6 +1,6 @@
 import type { Corpus } from './corpus.ts';
 import type { Told } from './told.ts';
-import { isOtherLanguage, translate, type Dictionaries } from './translate.ts';
+import { translate, type Dictionaries } from './translate.ts';
 
 /** Of each item: so many of the other side are compared with it. */
 const OF_POST = 9;
@@ -10,11 +10,20 @@ const LOOKED_UP = 28;
 /** What a word of a title, or a name, is worth beside one of the text. */
 const [TITLE, NAME] = [2.5, 1.5];
 
-/** Whom to compare with whom: places of videos and of posts in their lists. */
-export interface Candidate {
-  video: number;
-  post: number;
+/** Whom to compare with whom: places of videos and of posts in their lists, pair by pair. */
+export interface Candidates {
+  videos: Int32Array;
+  posts: Int32Array;
 }
+
+/** Whether a pair is wanted, by its places. */
+export type Wanted = (video: number, post: number) => boolean;
+
+/** Those that are wanted. */
+export const only = ({ videos, posts }: Candidates, isWanted: Wanted): Candidates => ({
+  videos: videos.filter((video, i) => isWanted(video, posts[i]!)),
+  posts: posts.filter((post, i) => isWanted(videos[i]!, post))
+});
 
 /** Videos that a word must not be said by more of to be looked up. */
 const commonIn = (videos: number): number => Math.max(40, Math.min(150, videos / 10));
@@ -27,7 +36,7 @@ export class CandidateFinder {
   readonly #corpus: Corpus;
   readonly #ofVideos: readonly Keys[];
   readonly #ofPosts: readonly Keys[];
-  readonly #nearInTime: readonly Candidate[];
+  readonly #nearInTime: Candidates;
 
   constructor(corpus: Corpus) {
     const { videos, posts, rarity } = corpus;
@@ -38,28 +47,32 @@ export class CandidateFinder {
   }
 
   /**
-   * @param dictionaries where given, only pairs of two languages are looked for
-   * @returns post by post
+   * @param dictionaries where given, videos are looked for in the languages of posts
+   * @returns those that are wanted, each once, post by post
    */
-  find(dictionaries?: Dictionaries): Candidate[] {
-    const { videos, posts } = this.#corpus;
+  find(isWanted: Wanted, dictionaries?: Dictionaries): Candidates {
+    const { videos } = this.#corpus;
     // A number for each pair: numbers are sorted and told apart faster than objects.
     const codes: number[] = [];
     const add = (video: number, post: number) => codes.push(post * videos.length + video);
     const { ofPosts, ofVideos } = this.#lookUp(dictionaries);
     ofPosts.each((post, video) => add(video, post));
     ofVideos.each(add);
-    for (const { video, post } of this.#nearInTime) add(video, post);
+    for (let i = 0; i < this.#nearInTime.videos.length; i++)
+      add(this.#nearInTime.videos[i]!, this.#nearInTime.posts[i]!);
     const sorted = new Float64Array(codes).sort();
-    const all: Candidate[] = [];
+    const found = { videos: new Int32Array(sorted.length), posts: new Int32Array(sorted.length) };
+    let count = 0;
     for (let i = 0; i < sorted.length; i++) {
       const code = sorted[i]!;
       if (code === sorted[i - 1]) continue;
       const post = Math.floor(code / videos.length);
       const video = code - post * videos.length;
-      if (!dictionaries || isOtherLanguage(videos[video]!, posts[post]!)) all.push({ video, post });
+      if (!isWanted(video, post)) continue;
+      found.videos[count] = video;
+      found.posts[count++] = post;
     }
-    return all;
+    return { videos: found.videos.subarray(0, count), posts: found.posts.subarray(0, count) };
   }
 
   #lookUp(dictionaries?: Dictionaries): { ofPosts: BestOf; ofVideos: BestOf } {
@@ -168,23 +181,27 @@ const NEXT = 2;
 const NEAR_DAYS = 30;
 
 /** What came out about the same time: where no words are shared, that is all there is to go by. */
-function nearInTime(videos: readonly Told[], posts: readonly Told[]): Candidate[] {
+function nearInTime(videos: readonly Told[], posts: readonly Told[]): Candidates {
   const dated = videos
     .flatMap(({ day }, at) => (day === null ? [] : [{ day, at }]))
     .sort((a, b) => a.day - b.day);
-  return posts.flatMap(({ day }, post) => {
-    if (day === null) return [];
+  const near = { videos: [] as number[], posts: [] as number[] };
+  for (const [post, { day }] of posts.entries()) {
+    if (day === null) continue;
     let [low, high] = [0, dated.length];
     while (low < high) {
       const middle = (low + high) >> 1;
       if (dated[middle]!.day < day) low = middle + 1;
       else high = middle;
     }
-    return dated
-      .slice(Math.max(0, low - NEXT), low + NEXT)
-      .filter((video) => Math.abs(video.day - day) <= NEAR_DAYS)
-      .map(({ at }): Candidate => ({ video: at, post }));
-  });
+    for (let i = Math.max(0, low - NEXT); i < Math.min(low + NEXT, dated.length); i++) {
+      const video = dated[i]!;
+      if (Math.abs(video.day - day) > NEAR_DAYS) continue;
+      near.videos.push(video.at);
+      near.posts.push(post);
+    }
+  }
+  return { videos: Int32Array.from(near.videos), posts: Int32Array.from(near.posts) };
 }
 
 /** What an item is looked up by, and how much each word counts. */

@@ -1,5 +1,4 @@
-import { binsOf, crossedBins } from '../../text/scorer.ts';
-import type { Compared } from './compared.ts';
+import { binsOf } from '../../text/scorer.ts';
 import type { Corpus } from './corpus.ts';
 import type { Likeness } from './likeness.ts';
 import type { Told } from './told.ts';
@@ -209,7 +208,6 @@ function partsOf({ part: a }: Told, { part: b }: Told): Likeness['part'] {
 
 const SHARES = [0, 0.15, 0.3, 0.45, 0.6, 0.75, 0.9, 0.99];
 const COSINES = [0.01, 0.03, 0.06, 0.1, 0.15, 0.22, 0.32, 0.45];
-const ROUGH_SHARES = [0.4, 0.6, 0.75, 0.99];
 const SUMS = [0.1, 0.4, 0.8, 1.2, 1.8, 2.6];
 const DAYS = [-400, -60, -8, -1.1, 1.1, 4, 9, 16, 31, 90, 400];
 
@@ -254,70 +252,4 @@ const LANGUAGES = {
   same: 'language same',
   other: 'language other',
   unknown: 'language unknown'
-};
-
-/**
- * What speaks for a pair beside others: how much better it is than the next best of its video, and of its
- * post.
- */
-export function rivalFeatures({
-  alone,
-  ofVideo,
-  ofPost,
-  freeOfVideo,
-  freeOfPost,
-  near,
-  likeness,
-  isOfAnother
-}: Omit<Compared, 'video' | 'post' | 'beside'>): string[] {
-  const both = alone - Math.max(ofVideo, ofPost, NO_RIVAL);
-  const free = alone - Math.max(freeOfVideo, freeOfPost, NO_RIVAL);
-  return [
-    ALONE(alone),
-    ofVideo === -Infinity ? 'beside video none' : BESIDE.video(alone - ofVideo),
-    ofPost === -Infinity ? 'beside post none' : BESIDE.post(alone - ofPost),
-    BESIDE.both(both),
-    FREE(free),
-    ALONE_AND_FREE(alone, free),
-    TITLES_AND_FREE(Math.max(likeness.titleInPost, likeness.titleInVideo), free),
-    SETTING[likeness.language][Number.isNaN(likeness.days) ? 'undated' : 'dated'](alone, free),
-    PARTS[likeness.part],
-    isOfAnother ? 'clip' : 'no clip',
-    NEAR[near].name,
-    Number.isNaN(likeness.days) ? 'days?' : NEAR[near].days(likeness.days)
-  ];
-}
-/** Log-odds beside which it makes no difference whether there is a rival. */
-const NO_RIVAL = -9;
-const MARGINS = [-3, -1, -0.3, 0, 0.5, 1.2, 2, 3, 4.5, 6];
-const ALONE = binsOf('alone', [-4, -2, -1, 0, 1, 2, 3, 4.5, 6, 8]);
-const BESIDE = {
-  video: binsOf('beside video', MARGINS),
-  post: binsOf('beside post', MARGINS),
-  both: binsOf('beside both', MARGINS)
-};
-const FREE = binsOf('free both', [-3, -1, -0.3, 0, 0.5, 1.2, 2, 3, 4.5, 6, 8, 10]);
-const ROUGHLY_FREE = [0, 2, 4.5, 8];
-const ROUGHLY_ALONE = [-2, 0, 2, 5];
-const ALONE_AND_FREE = crossedBins('alone, free', ROUGHLY_ALONE, ROUGHLY_FREE);
-// Where less can be known of all pairs, less in favour of one is enough.
-const settingOf = (language: Likeness['language']) => ({
-  dated: crossedBins(`${LANGUAGES[language]} dated alone, free`, ROUGHLY_ALONE, ROUGHLY_FREE),
-  undated: crossedBins(`${LANGUAGES[language]} undated alone, free`, ROUGHLY_ALONE, ROUGHLY_FREE)
-});
-const SETTING = {
-  same: settingOf('same'),
-  other: settingOf('other'),
-  unknown: settingOf('unknown')
-};
-const TITLES_AND_FREE = crossedBins('titles, free', ROUGH_SHARES, ROUGHLY_FREE);
-const nearness = (near: Compared['near']) => ({
-  name: `near ${near}`,
-  days: binsOf(`near ${near} days`, DAYS)
-});
-const NEAR = {
-  both: nearness('both'),
-  video: nearness('video'),
-  post: nearness('post'),
-  none: nearness('none')
 };

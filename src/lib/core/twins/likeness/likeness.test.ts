@@ -175,7 +175,7 @@ test('on crafts it was never shown, sure pairs are right and few are missed', ()
   const all = heldOutMixtures().map((catalogue) => judge(catalogue));
   const mean = (of: 'precision' | 'recall' | 'withDoubtful') =>
     all.reduce((sum, one) => sum + one[of], 0) / all.length;
-  assert.ok(mean('precision') >= 0.985, `precision ${mean('precision')}`);
-  assert.ok(mean('recall') >= 0.91, `recall ${mean('recall')}`);
-  assert.ok(mean('withDoubtful') >= 0.97, `with the doubtful ${mean('withDoubtful')}`);
+  assert.ok(mean('precision') >= 0.99, `precision ${mean('precision')}`);
+  assert.ok(mean('recall') >= 0.93, `recall ${mean('recall')}`);
+  assert.ok(mean('withDoubtful') >= 0.98, `with the doubtful ${mean('withDoubtful')}`);
 });

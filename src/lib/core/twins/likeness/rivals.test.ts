@@ -4,22 +4,10 @@ import fc from 'fast-check';
 import type { Compared } from './compared.ts';
 import { noLikeness } from './likeness.ts';
 import { findRivals } from './rivals.ts';
+import { aPair } from './testing.ts';
 
-const pairOf = (video: number, post: number, alone: number, given: Partial<Compared> = {}) => ({
-  video,
-  post,
-  alone,
-  likeness: noLikeness(),
-  isClip: false,
-  isOfAnother: false,
-  beside: 0,
-  ofVideo: 0,
-  ofPost: 0,
-  freeOfVideo: 0,
-  freeOfPost: 0,
-  near: 'none' as const,
-  ...given
-});
+const pairOf = (video: number, post: number, alone: number, given: Partial<Compared> = {}) =>
+  aPair(video, post, { alone, ...given });
 const daysBetween = (days: number) => ({ likeness: { ...noLikeness(), days } });
 
 function found(all: Compared[]): Compared[] {

@@ -1,3 +1,4 @@
+import { Bests } from './bests.ts';
 import type { Compared } from './compared.ts';
 import type { Likeness } from './likeness.ts';
 
@@ -33,21 +34,21 @@ export function findRivals(all: readonly Compared[], counts: Record<Side, number
     apart[i] = daysApart(pair.likeness);
   }
   const others = {
-    video: bestOthers(alone, owners.video, counts.video),
-    post: bestOthers(alone, owners.post, counts.post)
+    video: new Bests(alone, owners.video, counts.video),
+    post: new Bests(alone, owners.post, counts.post)
   };
   // What a pair is worth to its video, beyond what its post could have else; and the other way.
   let worth: Record<Side, Float64Array> = { video: alone, post: alone };
   for (let sweep = 0; sweep < SWEEPS; sweep++) {
     const instead = {
-      video: bestOthers(worth.video, owners.video, counts.video),
-      post: bestOthers(worth.post, owners.post, counts.post)
+      video: new Bests(worth.video, owners.video, counts.video),
+      post: new Bests(worth.post, owners.post, counts.post)
     };
     worth = { video: less(alone, instead.post), post: less(alone, instead.video) };
   }
   const free = {
-    video: bestOthers(worth.video, owners.video, counts.video),
-    post: bestOthers(worth.post, owners.post, counts.post)
+    video: new Bests(worth.video, owners.video, counts.video),
+    post: new Bests(worth.post, owners.post, counts.post)
   };
   const isNearest = {
     video: nearest(apart, owners.video, counts.video),
@@ -55,40 +56,19 @@ export function findRivals(all: readonly Compared[], counts: Record<Side, number
   };
   for (let i = 0; i < all.length; i++) {
     const pair = all[i]!;
-    pair.ofVideo = others.video[i]!;
-    pair.ofPost = others.post[i]!;
-    pair.freeOfVideo = free.video[i]!;
-    pair.freeOfPost = free.post[i]!;
+    pair.ofVideo = others.video.beside(i);
+    pair.ofPost = others.post.beside(i);
+    pair.freeOfVideo = free.video.beside(i);
+    pair.freeOfPost = free.post.beside(i);
     const [v, p] = [isNearest.video[i]!, isNearest.post[i]!];
     pair.near = v ? (p ? 'both' : 'video') : p ? 'post' : 'none';
   }
 }
 
-/** Of each pair: the best of the other pairs of the same owner, or -Infinity. */
-function bestOthers(worths: Float64Array, owners: Int32Array, count: number): Float64Array {
-  const best = new Float64Array(count).fill(-Infinity);
-  const second = new Float64Array(count).fill(-Infinity);
-  const at = new Int32Array(count).fill(-1);
-  for (let i = 0; i < worths.length; i++) {
-    const [owner, worth] = [owners[i]!, worths[i]!];
-    if (worth > best[owner]!) {
-      second[owner] = best[owner]!;
-      best[owner] = worth;
-      at[owner] = i;
-    } else if (worth > second[owner]!) second[owner] = worth;
-  }
-  const others = new Float64Array(worths.length);
-  for (let i = 0; i < worths.length; i++) {
-    const owner = owners[i]!;
-    others[i] = at[owner] === i ? second[owner]! : best[owner]!;
-  }
-  return others;
-}
-
 /** Without what else could be had, which is nothing at least. */
-function less(worths: Float64Array, others: Float64Array): Float64Array {
+function less(worths: Float64Array, others: Bests): Float64Array {
   const left = new Float64Array(worths.length);
-  for (let i = 0; i < worths.length; i++) left[i] = worths[i]! - Math.max(0, others[i]!);
+  for (let i = 0; i < worths.length; i++) left[i] = worths[i]! - Math.max(0, others.beside(i));
   return left;
 }
 

@@ -1,0 +1,97 @@
+import { Bests } from './bests.ts';
+import type { Compared } from './compared.ts';
+import type { Likeness } from './likeness.ts';
+
+/** Log-odds beside which it makes no difference whether there is a rival. */
+const NO_RIVAL = -9;
+
+type NumberOf = (pair: Compared) => number;
+const above = (alone: number, rival: number): number => alone - Math.max(rival, NO_RIVAL);
+const PARTS = { same: 0, other: 1, one: 2, none: 3 } satisfies Record<Likeness['part'], number>;
+const LANGUAGES = { same: 0, other: 1, unknown: 2 } satisfies Record<Likeness['language'], number>;
+const NEAR = { both: 0, video: 1, post: 2, none: 3 } satisfies Record<Compared['near'], number>;
+
+/** What is asked of a pair itself, and of its rivals as a whole. */
+const OF_PAIR: readonly NumberOf[] = [
+  ({ alone }) => alone,
+  ({ alone, ofVideo }) => above(alone, ofVideo),
+  ({ alone, ofPost }) => above(alone, ofPost),
+  ({ alone, ofVideo, ofPost }) => above(alone, Math.max(ofVideo, ofPost)),
+  ({ alone, freeOfVideo }) => above(alone, freeOfVideo),
+  ({ alone, freeOfPost }) => above(alone, freeOfPost),
+  ({ alone, freeOfVideo, freeOfPost }) => above(alone, Math.max(freeOfVideo, freeOfPost)),
+  ({ isClip }) => Number(isClip),
+  ({ isOfAnother }) => Number(isOfAnother),
+  ({ near }) => NEAR[near],
+  ({ likeness }) => likeness.tags,
+  ({ likeness }) => likeness.days,
+  ({ likeness }) => Math.abs(likeness.days),
+  ({ likeness }) => PARTS[likeness.part],
+  ({ likeness }) => LANGUAGES[likeness.language],
+  ({ likeness }) => Number(likeness.samePicture)
+];
+
+/** What is asked in itself, and against the best of the other pairs of the same video, and of the same post. */
+const AGAINST_OTHERS: readonly NumberOf[] = [
+  ({ likeness }) => likeness.titles,
+  ({ likeness }) => likeness.titleInTitle,
+  ({ likeness }) => likeness.titleOfPost,
+  ({ likeness }) => likeness.titleInPost,
+  ({ likeness }) => likeness.titleInVideo,
+  ({ likeness }) => likeness.texts,
+  ({ likeness }) => likeness.names,
+  ({ likeness }) => likeness.figures
+];
+
+/** How many numbers tell a pair beside its rivals. */
+export const BESIDE_WIDTH = OF_PAIR.length + 3 * AGAINST_OTHERS.length;
+
+/** Less than any likeness: what no other pair has. */
+const NO_OTHER = -1;
+
+/** One respect: what each pair has of it, and who has most of it of one video, and of one post. */
+interface Respect {
+  own: Float64Array;
+  ofVideo: Bests;
+  ofPost: Bests;
+}
+
+/**
+ * What speaks for each pair beside its rivals, which must have been found: by how much it is better than what else its
+ * video and its post could have, as a whole and in each respect.
+ */
+export class Besides {
+  readonly #all: readonly Compared[];
+  readonly #respects: readonly Respect[];
+
+  /** @param counts how many videos and posts there are */
+  constructor(all: readonly Compared[], counts: Record<'video' | 'post', number>) {
+    this.#all = all;
+    const videos = Int32Array.from(all, ({ video }) => video);
+    const posts = Int32Array.from(all, ({ post }) => post);
+    this.#respects = AGAINST_OTHERS.map((numberOf) => {
+      const own = new Float64Array(all.length);
+      for (let i = 0; i < all.length; i++) own[i] = numberOf(all[i]!);
+      const known = own.map((number) => (Number.isNaN(number) ? NO_OTHER : number));
+      return {
+        own,
+        ofVideo: new Bests(known, videos, counts.video),
+        ofPost: new Bests(known, posts, counts.post)
+      };
+    });
+  }
+
+  /** @param numbers where they are told, `BESIDE_WIDTH` of them; NaN is what is not known */
+  read(at: number, numbers: Float64Array): void {
+    const pair = this.#all[at]!;
+    let place = 0;
+    for (const numberOf of OF_PAIR) numbers[place++] = numberOf(pair);
+    for (const { own, ofVideo, ofPost } of this.#respects) {
+      const number = own[at]!;
+      const known = Number.isNaN(number) ? NO_OTHER : number;
+      numbers[place++] = number;
+      numbers[place++] = known - Math.max(ofVideo.beside(at), NO_OTHER);
+      numbers[place++] = known - Math.max(ofPost.beside(at), NO_OTHER);
+    }
+  }
+}
