@@ -10,7 +10,7 @@ import { leftOvers } from '../../src/lib/core/twins/likeness/leftOver.ts';
 import { BESIDE_WIDTH, Besides } from '../../src/lib/core/twins/likeness/beside.ts';
 import { featuresOf } from '../../src/lib/core/twins/likeness/features.ts';
 import { compareAll } from '../../src/lib/core/twins/likeness/compareAll.ts';
-import { HOPELESS, type PairModel } from '../../src/lib/core/twins/likeness/pairModel.ts';
+import type { PairModel } from '../../src/lib/core/twins/likeness/pairModel.ts';
 import { bestWhole } from '../../src/lib/core/twins/likeness/propose.ts';
 import type { Trees } from '../../src/lib/core/text/trees.ts';
 import type { Catalogue } from './catalogue/catalogue.ts';
@@ -77,8 +77,7 @@ function learnBeside(model: PairModel): Trees {
   const targets: number[] = [];
   const numbers = new Float64Array(BESIDE_WIDTH);
   for (const catalogue of catalogues) {
-    const { corpus, all: close, relationOf } = comparedIn(catalogue, model, 'close');
-    const all = close.filter(({ alone }) => alone >= HOPELESS);
+    const { corpus, all, relationOf } = comparedIn(catalogue, model, 'close');
     const besides = new Besides(all, { video: corpus.videos.length, post: corpus.posts.length });
     for (const [at, pair] of all.entries()) {
       besides.read(at, numbers);

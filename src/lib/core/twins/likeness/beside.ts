@@ -32,19 +32,19 @@ const OF_PAIR: readonly NumberOf[] = [
 ];
 
 /** What is asked in itself, and against the best of the other pairs of the same video, and of the same post. */
-const AGAINST_OTHERS: readonly NumberOf[] = [
-  ({ likeness }) => likeness.titles,
-  ({ likeness }) => likeness.titleInTitle,
-  ({ likeness }) => likeness.titleOfPost,
-  ({ likeness }) => likeness.titleInPost,
-  ({ likeness }) => likeness.titleInVideo,
-  ({ likeness }) => likeness.texts,
-  ({ likeness }) => likeness.names,
-  ({ likeness }) => likeness.figures
-];
+const RESPECTS = [
+  'titles',
+  'titleInTitle',
+  'titleOfPost',
+  'titleInPost',
+  'titleInVideo',
+  'texts',
+  'names',
+  'figures'
+] as const satisfies readonly (keyof Likeness)[];
 
 /** How many numbers tell a pair beside its rivals. */
-export const BESIDE_WIDTH = OF_PAIR.length + 3 * AGAINST_OTHERS.length;
+export const BESIDE_WIDTH = OF_PAIR.length + 3 * RESPECTS.length;
 
 /** Less than any likeness: what no other pair has. */
 const NO_OTHER = -1;
@@ -69,9 +69,13 @@ export class Besides {
     this.#all = all;
     const videos = Int32Array.from(all, ({ video }) => video);
     const posts = Int32Array.from(all, ({ post }) => post);
-    this.#respects = AGAINST_OTHERS.map((numberOf) => {
-      const own = new Float64Array(all.length);
-      for (let i = 0; i < all.length; i++) own[i] = numberOf(all[i]!);
+    // Pair by pair: what is scattered in memory takes longer to fetch than to write down.
+    const columns = RESPECTS.map(() => new Float64Array(all.length));
+    for (let i = 0; i < all.length; i++) {
+      const { likeness } = all[i]!;
+      for (let r = 0; r < RESPECTS.length; r++) columns[r]![i] = likeness[RESPECTS[r]!];
+    }
+    this.#respects = columns.map((own) => {
       const known = own.map((number) => (Number.isNaN(number) ? NO_OTHER : number));
       return {
         own,

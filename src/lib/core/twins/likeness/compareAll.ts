@@ -6,7 +6,7 @@ import type { Compared } from './compared.ts';
 import type { Corpus } from './corpus.ts';
 import { Comparer, featuresOf, weigh, withTitle, type Weighed } from './features.ts';
 import { LikenessList, noLikeness } from './likeness.ts';
-import { HOPELESS, PAIR_MODEL, type PairModel } from './pairModel.ts';
+import { PAIR_MODEL, type PairModel } from './pairModel.ts';
 import { daysApart, findRivals } from './rivals.ts';
 import type { Told } from './told.ts';
 import { isOtherLanguage, learnDictionaries, translate, type Dictionaries } from './translate.ts';
@@ -133,6 +133,8 @@ function translateWeighed(
 
 /** Of each item: so many of those that are most like it are kept, and whatever was published nearest to it. */
 const CLOSEST = 4;
+/** Log-odds alone below which hardly any pair is one, nor a rival that matters. */
+const HOPELESS = -6;
 
 /**
  * Places of the candidates that may come to anything: as pairs, or as the rivals of some.
@@ -148,13 +150,15 @@ function closest(
     const best = new BestOf(count, CLOSEST);
     const nearest = new Float64Array(count).fill(Infinity);
     for (let i = 0; i < owners.length; i++) {
+      if (alone[i]! < HOPELESS) continue;
       const owner = owners[i]!;
       best.offer(owner, i, chanceOf(alone[i]!));
       nearest[owner] = Math.min(nearest[owner]!, apart[i]!);
     }
     best.each((_, i) => (isKept[i] = 1));
     for (let i = 0; i < owners.length; i++)
-      if (apart[i]! < Infinity && apart[i]! <= nearest[owners[i]!]!) isKept[i] = 1;
+      if (alone[i]! >= HOPELESS && apart[i]! < Infinity && apart[i]! <= nearest[owners[i]!]!)
+        isKept[i] = 1;
   }
   const kept: number[] = [];
   for (let i = 0; i < isKept.length; i++) if (isKept[i]) kept.push(i);
@@ -172,15 +176,11 @@ function besideRivals(
 ): (isAsked: Wanted) => void {
   const counts = { video: videos.length, post: posts.length };
   findRivals(all, counts);
-  const hopeful: Compared[] = [];
-  for (const pair of all)
-    if (pair.alone >= HOPELESS) hopeful.push(pair);
-    else pair.beside = HOPELESS;
-  const besides = new Besides(hopeful, counts);
+  const besides = new Besides(all, counts);
   const numbers = new Float64Array(BESIDE_WIDTH);
   return (isAsked) => {
-    for (let i = 0; i < hopeful.length; i++) {
-      const pair = hopeful[i]!;
+    for (let i = 0; i < all.length; i++) {
+      const pair = all[i]!;
       if (!isAsked(pair.video, pair.post)) continue;
       besides.read(i, numbers);
       pair.beside = scoreTrees(model.beside, numbers, UNLIKELY);

@@ -2,9 +2,6 @@ import type { Scorer } from '../../text/scorer.ts';
 import type { Trees } from '../../text/trees.ts';
 import weights from './pairs.weights.json' with { type: 'json' };
 
-/** Log-odds alone below which hardly any pair is one: it is looked at no further. */
-export const HOPELESS = -6;
-
 /** What was learned on pairs: of each by itself, beside its rivals, and of what nobody was given. */
 export interface PairModel {
   alone: Scorer;
