@@ -31,17 +31,14 @@ export function binned(name: string, value: number, edges: readonly number[]): s
   return `${name}>${bin}`;
 }
 
-/** The same for many values of one name: the features are written once. */
-export function binsOf(name: string, edges: readonly number[]): (value: number) => string {
-  const bins = [
-    binned(name, -Infinity, edges),
-    ...edges.map((edge) => binned(name, edge + 1e-9, edges))
-  ];
-  return (value) => bins[binOf(value, edges)]!;
-}
+/** The features of all bins of one name, lowest first: that of a value is at `binOf`. */
+export const binNames = (name: string, edges: readonly number[]): string[] => [
+  binned(name, -Infinity, edges),
+  ...edges.map((edge) => binned(name, edge + 1e-9, edges))
+];
 
 /** How many edges a value is above. */
-function binOf(value: number, edges: readonly number[]): number {
+export function binOf(value: number, edges: readonly number[]): number {
   let bin = 0;
   while (bin < edges.length && value > edges[bin]!) bin++;
   return bin;

@@ -1,10 +1,11 @@
-import { chance as chanceOf, score } from '../../text/scorer.ts';
+import { chance as chanceOf } from '../../text/scorer.ts';
 import { scoreTrees } from '../../text/trees.ts';
 import { BESIDE_WIDTH, Besides } from './beside.ts';
 import { BestOf, CandidateFinder, only, type Candidates, type Wanted } from './candidates.ts';
 import type { Compared } from './compared.ts';
 import type { Corpus } from './corpus.ts';
-import { Comparer, featuresOf, weigh, withTitle, type Weighed } from './features.ts';
+import { Comparer, weigh, withTitle, type Weighed } from './comparer.ts';
+import { LikenessScorer } from './features.ts';
 import { LikenessList, noLikeness } from './likeness.ts';
 import { PAIR_MODEL, type PairModel } from './pairModel.ts';
 import { daysApart, findRivals } from './rivals.ts';
@@ -91,12 +92,13 @@ function compareOnce(
   const apart = new Float64Array(count);
   const likenesses = new LikenessList(count);
   const likeness = noLikeness();
+  const scorer = new LikenessScorer(model.alone);
   for (let i = 0; i < count; i++) {
     const [video, post] = [ofVideos[i]!, posts[ofPosts[i]!]!];
     const own = dictionaries.size > 0 ? inLanguageOf(video, post.told) : videos[video]!;
     comparer.compare(own, post, likeness);
     likenesses.set(i, likeness);
-    alone[i] = score(model.alone, featuresOf(likeness));
+    alone[i] = scorer.score(likeness);
     apart[i] = daysApart(likeness);
   }
   const comparedAt = (at: number): Compared => ({
