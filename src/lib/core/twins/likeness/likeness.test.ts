@@ -87,6 +87,16 @@ test('what tells the same is found, and why is said', () => {
   assert.ok(reasons.some((r) => r.kind === 'figures' && r.words.includes('25')));
 });
 
+test('what both titles have is not told again as a name', () => {
+  const [pair] = proposePairs(
+    [video('v', 'Mending a scarf', `${SCARF} Mending is slow.`)],
+    [post('p', 'Mending a scarf: notes', `${SCARF} We like Mending.`)],
+    all
+  );
+  const names = pair!.reasons.flatMap((r) => (r.kind === 'names' ? r.words : []));
+  assert.deepEqual(names, ['Juna', 'Hollin', 'Bridge']);
+});
+
 test('texts without spaces between their words are compared', () => {
   const ja = { language: 'ja' };
   const scarf = '今日は細い羊毛の糸で襟巻きを織ります。経糸は二十五メートル、房は手で撚りました。';

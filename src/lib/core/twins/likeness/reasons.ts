@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { isUnspaced } from '../../text/terms.ts';
+import { isUnspaced, wordsOf } from '../../text/terms.ts';
 import type { Corpus } from './corpus.ts';
 import type { Compared } from './compared.ts';
 
@@ -63,7 +63,10 @@ export function reasonsFor(pair: Compared, corpus: Corpus): Reason[] {
   if (likeness.part === 'other')
     reasons.push({ kind: 'other-part', video: video.part!.number, post: post.part!.number });
   if (likeness.samePicture) reasons.push({ kind: 'same-picture' });
-  const names = words(video.names, post.names);
+  // Any word of a title may have a capital: those of both titles are told already.
+  const isInBoth = (name: string): boolean =>
+    [video, post].every(({ item }) => wordsOf(item.title).includes(name.toLowerCase()));
+  const names = words(video.names, post.names).filter((name) => !isInBoth(name));
   if (names.length > 0) reasons.push({ kind: 'names', words: names });
   // The number of a part is no figure.
   const figures = words(video.figures, post.figures).filter(
