@@ -7,6 +7,7 @@ import {
   heldOutCatalogues,
   heldOutMixtures,
   heldOutSmallChannels,
+  heldOutThinned,
   largeCatalogue,
   sixStyles
 } from '../train/catalogue/sets.ts';
@@ -41,7 +42,8 @@ export function benchPairs(): void {
   for (const [what, catalogues] of [
     ['ten such mixtures', heldOutMixtures()],
     ['eleven single channels, 100 videos and 83 posts each', heldOutCatalogues()],
-    ['sixty small channels, 8 to 40 videos each', heldOutSmallChannels()]
+    ['sixty small channels, 8 to 40 videos each', heldOutSmallChannels()],
+    ['the mixtures and single channels with half of all twins torn apart', heldOutThinned()]
   ] as const) {
     const means = meanOf(catalogues.map((catalogue) => judge(catalogue)));
     report(

@@ -20,10 +20,12 @@ import {
   sixStyles,
   heldOutMixtures,
   heldOutSmallChannels,
+  heldOutThinned,
   tuningCatalogues,
   tuningMixtures,
   tuningSmallChannels,
-  tuningTalkChannels
+  tuningTalkChannels,
+  tuningThinned
 } from './catalogue/sets.ts';
 import { learnTrees } from './boosting.ts';
 import { learnLogistic, type Example } from './logistic.ts';
@@ -38,7 +40,8 @@ const catalogues = [
   ...channels,
   ...tuningMixtures(),
   ...tuningTalkChannels(),
-  ...tuningSmallChannels()
+  ...tuningSmallChannels(),
+  ...tuningThinned()
 ];
 
 /** What is compared in one catalogue, and how the two of each pair belong together. */
@@ -108,7 +111,8 @@ for (const [name, sets] of [
   ['tuning', channels.slice(0, 11)],
   ['held out', heldOutCatalogues()],
   ['held out, mixed', heldOutMixtures()],
-  ['held out, small', heldOutSmallChannels()]
+  ['held out, small', heldOutSmallChannels()],
+  ['held out, half of them alone', heldOutThinned()]
 ] as const) {
   const all = sets.map((catalogue) => judge(catalogue, model));
   const mean = (of: (judged: Judged) => number) =>

@@ -1,3 +1,4 @@
+import { seeded } from '../../../src/lib/core/seeded.ts';
 import { furtherTalks, labelledTalks, type LabelledTalk } from '../speech.ts';
 import { makeCatalogue, together, type Catalogue, type Manner, type Talk } from './catalogue.ts';
 import { CRAFTS, type Craft } from './crafts.ts';
@@ -78,6 +79,30 @@ const mixtures = (
       })
     )
   );
+
+/** Of half of what has a twin only the one or the other: what is most like it then is something else. */
+function thinned(catalogue: Catalogue, seed: number): Catalogue {
+  const chance = seeded(seed);
+  const gone = new Set<string>();
+  for (const { video, post, relation } of catalogue.truth)
+    if (relation === 'twin' && chance() < 0.5) gone.add(chance() < 0.5 ? video : post);
+  const isHere = ({ id }: { id: string }): boolean => !gone.has(id);
+  return {
+    ...catalogue,
+    videos: catalogue.videos.filter(isHere),
+    posts: catalogue.posts.filter(isHere),
+    truth: catalogue.truth.filter(({ video, post }) => !gone.has(video) && !gone.has(post))
+  };
+}
+
+/** Channels much of which was never written up, and blogs much of which was never filmed, to learn from. */
+export const tuningThinned = (): Catalogue[] =>
+  [...tuningCatalogues().slice(0, 44), ...tuningMixtures().slice(0, 8)].map((catalogue, i) =>
+    thinned(catalogue, 1 + i)
+  );
+/** The same of crafts that nothing was learned from. */
+export const heldOutThinned = (): Catalogue[] =>
+  [...heldOutCatalogues(), ...heldOutMixtures()].map((catalogue, i) => thinned(catalogue, 101 + i));
 
 /** One catalogue of each of six styles, 600 videos and 500 posts in all; the last three are of crafts never learned from. */
 export function sixStyles(): { tuning: Catalogue; heldOut: Catalogue } {
