@@ -44,14 +44,14 @@ export function compareAll(
   let known = 0;
   for (let round = 0; ; round++) {
     const all = [...ofOneLanguage, ...translated];
-    const weigh = besideRivals(all, corpus, model);
-    weigh(isOther);
+    const weighBeside = besideRivals(all, corpus, model);
+    weighBeside(isOther);
     const likely = translated.filter(({ beside }) => chanceOf(beside) >= LIKELY);
     // Where hardly more is certain than before, or so much was, nothing more is learned.
     const isLast = round === ROUNDS || known >= PLENTY || likely.length < known * MORE;
     const dictionaries = isLast ? NO_DICTIONARIES : learnDictionaries(corpus, likely);
     if (dictionaries.size === 0) {
-      weigh(isOfOneLanguage);
+      weighBeside(isOfOneLanguage);
       return all;
     }
     known = likely.length;
@@ -170,7 +170,10 @@ function closest(
 /** Log-odds beside its rivals below which a pair is not looked at further. */
 const UNLIKELY = -4;
 
-/** Finds the rivals of each pair. @returns weighs those pairs that are asked for beside them */
+/**
+ * Finds the rivals of each pair.
+ * @returns weighs beside them those pairs that are asked for
+ */
 function besideRivals(
   all: readonly Compared[],
   { videos, posts }: Corpus,
