@@ -291,17 +291,18 @@ test('blocks can be dragged', async ({ home: page }) => {
   const video = page.getByLabel('Drag Video');
   await video.hover();
   const handle = (await video.boundingBox())!;
-  const target = (await page.getByLabel('Drag Picture').boundingBox())!;
+  const target = (await page.getByLabel('Drag Summary').boundingBox())!;
   await page.mouse.down();
   for (let i = 1; i <= 20; i++) {
     await page.mouse.move(handle.x + 5, handle.y + 5 + ((target.y + 12 - handle.y) * i) / 20);
     await page.waitForTimeout(20);
   }
   // What is dragged is looked at five times a second: the place is given up before it is let go.
-  const first = parts.first().getByRole('heading').first();
-  await expect(first).toHaveText('Lead-in');
+  await expect
+    .poll(async () => (await parts.filter({ hasText: 'Lead-in' }).first().boundingBox())?.y)
+    .toBeLessThan(handle.y);
   await page.mouse.up();
-  await expect(first).toHaveText('Lead-in');
+  await expect(parts.first().getByRole('heading').first()).toHaveText('Lead-in');
 });
 
 test('360 pixels wide: nothing is cut off sideways', async ({ home: page }) => {

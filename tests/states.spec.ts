@@ -125,6 +125,7 @@ test('the HTML can be copied', async ({ home: page, context }) => {
   await page.getByText('HTML', { exact: true }).click();
   await page.getByText('Export').click();
   await page.getByRole('button', { name: 'Copy HTML' }).click();
+  await expect(page.getByText('The HTML is on the clipboard.')).toBeVisible();
   const copied = await page.evaluate(() => navigator.clipboard.readText());
   expect(copied).toContain('<iframe');
   expect(await page.getByRole('textbox', { name: 'HTML of the post' }).inputValue()).toBe(copied);

@@ -30,6 +30,15 @@
   const partOf = (block: Block) => desk.post?.parts.find((part) => part.blockId === block.id);
   const flipDurationMs = matchMedia('(prefers-reduced-motion: reduce)').matches ? 0 : 120;
 
+  /** The blocks while one is dragged, with its placeholder: of that nothing is kept. */
+  let dragged = $state.raw<Block[] | null>(null);
+  const blocks = $derived(dragged ?? desk.template.blocks);
+
+  function drop(dropped: Block[]) {
+    dragged = null;
+    desk.autosave.change(() => (desk.template.blocks = dropped));
+  }
+
   /** A moved element loses the focus; the button keeps it, or its neighbour where that has come to an end. */
   async function move(index: number, by: number, button: HTMLElement) {
     const blocks = [...desk.template.blocks];
@@ -49,15 +58,15 @@
   class="flex flex-col gap-2"
   aria-label="Parts of the post"
   use:dragHandleZone={{
-    items: desk.template.blocks,
+    items: blocks,
     flipDurationMs,
     dropTargetStyle: {},
     zoneItemTabIndex: -1
   }}
-  onconsider={(event) => (desk.template.blocks = event.detail.items)}
-  onfinalize={(event) => (desk.template.blocks = event.detail.items)}
+  onconsider={(event) => (dragged = event.detail.items)}
+  onfinalize={(event) => drop(event.detail.items)}
 >
-  {#each desk.template.blocks as block, i (block.id)}
+  {#each blocks as block, i (block.id)}
     {@const part = partOf(block)}
     <li class="rounded-container border border-line bg-sheet" aria-label={blockLabels[block.kind]}>
       <header class="flex items-center gap-2 px-2 py-1">
@@ -85,7 +94,7 @@
           <button
             class="bare btn-icon btn-icon-sm"
             aria-label="Move {blockLabels[block.kind]} down"
-            disabled={i === desk.template.blocks.length - 1}
+            disabled={i === blocks.length - 1}
             onclick={(event) => move(i, 1, event.currentTarget)}
             ><ArrowDown aria-hidden="true" /></button
           >

@@ -90,10 +90,15 @@ export const defaultTemplate: Template = {
   ]
 };
 
-/** A kept template with what has been added to templates since: new blocks are there, and off. */
+/**
+ * A kept template with what has been added to templates since: new blocks are there, and off. There is
+ * one block of each kind; of several only the first is kept.
+ */
 export function asToday(kept: unknown): Template {
   const template = templateSchema.parse(structuredClone(kept ?? defaultTemplate));
-  const blocks = [...template.blocks];
+  const blocks = template.blocks
+    .filter((b, i, all) => all.findIndex((other) => other.kind === b.kind) === i)
+    .map((b) => ({ ...b, id: b.kind as string }));
   for (const [i, fresh] of defaultTemplate.blocks.entries()) {
     if (blocks.some((b) => b.id === fresh.id)) continue;
     const before = defaultTemplate.blocks[i - 1]?.id;
