@@ -4,6 +4,7 @@ import { anItem } from '../../src/lib/core/testing.ts';
 import { proposePairs } from '../../src/lib/core/twins/likeness/propose.ts';
 import { judge, toldIn, type Judged } from '../train/catalogue/judge.ts';
 import {
+  heldOutBare,
   heldOutCatalogues,
   heldOutMixtures,
   heldOutSmallChannels,
@@ -43,7 +44,8 @@ export function benchPairs(): void {
     ['ten such mixtures', heldOutMixtures()],
     ['eleven single channels, 100 videos and 83 posts each', heldOutCatalogues()],
     ['sixty small channels, 8 to 40 videos each', heldOutSmallChannels()],
-    ['the mixtures and single channels with half of all twins torn apart', heldOutThinned()]
+    ['the mixtures and single channels with half of all twins torn apart', heldOutThinned()],
+    ['the mixtures and single channels without captions, every other without dates', heldOutBare()]
   ] as const) {
     const means = meanOf(catalogues.map((catalogue) => judge(catalogue)));
     report(

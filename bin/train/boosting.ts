@@ -45,7 +45,7 @@ const end = (): Node => ({ value: 0, below: null });
 export function learnTrees(
   columns: readonly Float64Array[],
   targets: Float64Array,
-  { trees = 100, leaves = 16, rate = 0.1, fewest = 40, penalty = 5 }: Boosting = {}
+  { trees = 180, leaves = 14, rate = 0.06, fewest = 40, penalty = 5 }: Boosting = {}
 ): Trees {
   const edges = columns.map(edgesOf);
   const bins = columns.map((column, i) => binsIn(column, edges[i]!));

@@ -16,11 +16,13 @@ import type { Trees } from '../../src/lib/core/text/trees.ts';
 import type { Catalogue } from './catalogue/catalogue.ts';
 import { judge, toldIn, type Judged } from './catalogue/judge.ts';
 import {
+  heldOutBare,
   heldOutCatalogues,
   sixStyles,
   heldOutMixtures,
   heldOutSmallChannels,
   heldOutThinned,
+  tuningBare,
   tuningCatalogues,
   tuningMixtures,
   tuningSmallChannels,
@@ -41,7 +43,8 @@ const catalogues = [
   ...tuningMixtures(),
   ...tuningTalkChannels(),
   ...tuningSmallChannels(),
-  ...tuningThinned()
+  ...tuningThinned(),
+  ...tuningBare()
 ];
 
 /** What is compared in one catalogue, and how the two of each pair belong together. */
@@ -81,7 +84,7 @@ function learnBeside(model: PairModel): Trees {
   const numbers = new Float64Array(BESIDE_WIDTH);
   for (const catalogue of catalogues) {
     const { corpus, all, relationOf } = comparedIn(catalogue, model, 'close');
-    const besides = new Besides(all, { video: corpus.videos.length, post: corpus.posts.length });
+    const besides = new Besides(all, corpus);
     for (const [at, pair] of all.entries()) {
       besides.read(at, numbers);
       for (const [i, column] of columns.entries()) column.push(numbers[i]!);
@@ -112,7 +115,8 @@ for (const [name, sets] of [
   ['held out', heldOutCatalogues()],
   ['held out, mixed', heldOutMixtures()],
   ['held out, small', heldOutSmallChannels()],
-  ['held out, half of them alone', heldOutThinned()]
+  ['held out, half of them alone', heldOutThinned()],
+  ['held out, without captions', heldOutBare()]
 ] as const) {
   const all = sets.map((catalogue) => judge(catalogue, model));
   const mean = (of: (judged: Judged) => number) =>

@@ -34,7 +34,7 @@ export function tuningCatalogues(): Catalogue[] {
 
 /** Several channels at one network, each in a manner of its own, to learn from. */
 export const tuningMixtures = (): Catalogue[] =>
-  mixtures(CRAFTS.tuning, 24, 30_001, asides.tuning());
+  mixtures(CRAFTS.tuning, 36, 30_001, asides.tuning());
 /** The same of crafts that nothing was learned from. */
 export const heldOutMixtures = (): Catalogue[] =>
   mixtures(CRAFTS.heldOut, 10, 40_001, asides.heldOut());
@@ -97,12 +97,38 @@ function thinned(catalogue: Catalogue, seed: number): Catalogue {
 
 /** Channels much of which was never written up, and blogs much of which was never filmed, to learn from. */
 export const tuningThinned = (): Catalogue[] =>
-  [...tuningCatalogues().slice(0, 44), ...tuningMixtures().slice(0, 8)].map((catalogue, i) =>
-    thinned(catalogue, 1 + i)
-  );
+  [
+    ...tuningCatalogues().slice(0, 66),
+    ...tuningMixtures(),
+    ...tuningSmallChannels().slice(0, 40)
+  ].map((catalogue, i) => thinned(catalogue, 1 + i));
 /** The same of crafts that nothing was learned from. */
 export const heldOutThinned = (): Catalogue[] =>
   [...heldOutCatalogues(), ...heldOutMixtures()].map((catalogue, i) => thinned(catalogue, 101 + i));
+
+/** Without what is said in the videos, for captions cannot always be read; of every other catalogue without dates. */
+function bare(catalogue: Catalogue, i: number): Catalogue {
+  const undated = (items: Catalogue['videos']) =>
+    i % 2 === 0 ? items : items.map((item) => ({ ...item, published: null }));
+  const isVideo = new Set(catalogue.videos.map(({ id }) => id));
+  return {
+    ...catalogue,
+    videos: undated(catalogue.videos),
+    posts: undated(catalogue.posts),
+    texts: new Map([...catalogue.texts].filter(([id]) => !isVideo.has(id)))
+  };
+}
+
+/** Catalogues of which little more than titles is known, to learn from. */
+export const tuningBare = (): Catalogue[] =>
+  [
+    ...tuningCatalogues().slice(66),
+    ...tuningMixtures().slice(0, 12),
+    ...tuningSmallChannels().slice(40)
+  ].map(bare);
+/** The same of crafts that nothing was learned from. */
+export const heldOutBare = (): Catalogue[] =>
+  [...heldOutCatalogues(), ...heldOutMixtures()].map(bare);
 
 /** One catalogue of each of six styles, 600 videos and 500 posts in all; the last three are of crafts never learned from. */
 export function sixStyles(): { tuning: Catalogue; heldOut: Catalogue } {

@@ -1,7 +1,9 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
+import { anItem } from '../../testing.ts';
 import { BESIDE_WIDTH, Besides } from './beside.ts';
 import type { Compared } from './compared.ts';
+import { corpusOf } from './corpus.ts';
 import type { Likeness } from './likeness.ts';
 import { PAIR_MODEL } from './pairModel.ts';
 import { aPair } from './testing.ts';
@@ -9,9 +11,13 @@ import { aPair } from './testing.ts';
 const pairOf = (video: number, post: number, likeness: Partial<Likeness>) =>
   aPair(video, post, { likeness });
 
+const three = (kind: 'video' | 'post') =>
+  ['a', 'b', 'c'].map((id) => ({ item: anItem({ id: `${kind}-${id}`, kind }), text: '' }));
+const corpus = corpusOf(three('video'), three('post'));
+
 /** All numbers of each pair. */
 function read(all: readonly Compared[]): Float64Array[] {
-  const besides = new Besides(all, { video: 3, post: 3 });
+  const besides = new Besides(all, corpus);
   return all.map((_, at) => {
     const numbers = new Float64Array(BESIDE_WIDTH).fill(-99);
     besides.read(at, numbers);

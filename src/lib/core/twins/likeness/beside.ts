@@ -1,6 +1,8 @@
 import { Bests } from './bests.ts';
 import type { Compared } from './compared.ts';
+import type { Corpus } from './corpus.ts';
 import type { Likeness } from './likeness.ts';
+import { usualBetween, type Usual } from './usual.ts';
 
 /** Log-odds beside which it makes no difference whether there is a rival. */
 const NO_RIVAL = -9;
@@ -31,6 +33,17 @@ const OF_PAIR: readonly NumberOf[] = [
   ({ likeness }) => Number(likeness.samePicture)
 ];
 
+/** What is asked of a pair beside what is usual here. */
+const OF_USUAL: readonly ((pair: Compared, usual: Usual) => number)[] = [
+  (_, { share }) => share,
+  ({ likeness }, { days }) => Math.abs(likeness.days - days),
+  (_, { spread }) => spread,
+  ({ likeness }, { titleInTitle }) => likeness.titleInTitle - titleInTitle,
+  (_, { titleInTitle }) => titleInTitle,
+  ({ likeness }, { texts }) => likeness.texts - texts,
+  (_, { texts }) => texts
+];
+
 /** What is asked in itself, and against the best of the other pairs of the same video, and of the same post. */
 const RESPECTS = [
   'titles',
@@ -44,7 +57,7 @@ const RESPECTS = [
 ] as const satisfies readonly (keyof Likeness)[];
 
 /** How many numbers tell a pair beside its rivals. */
-export const BESIDE_WIDTH = OF_PAIR.length + 3 * RESPECTS.length;
+export const BESIDE_WIDTH = OF_PAIR.length + OF_USUAL.length + 3 * RESPECTS.length;
 
 /** Less than any likeness: what no other pair has. */
 const NO_OTHER = -1;
@@ -63,12 +76,13 @@ interface Respect {
 export class Besides {
   readonly #all: readonly Compared[];
   readonly #respects: readonly Respect[];
+  readonly #usualOf: (pair: Compared) => Usual;
 
-  /** @param counts how many videos and posts there are */
-  constructor(all: readonly Compared[], counts: Record<'video' | 'post', number>) {
+  constructor(all: readonly Compared[], { videos, posts }: Pick<Corpus, 'videos' | 'posts'>) {
     this.#all = all;
-    const videos = Int32Array.from(all, ({ video }) => video);
-    const posts = Int32Array.from(all, ({ post }) => post);
+    this.#usualOf = usualBetween(all, videos, posts);
+    const ofVideos = Int32Array.from(all, ({ video }) => video);
+    const ofPosts = Int32Array.from(all, ({ post }) => post);
     // Pair by pair: what is scattered in memory takes longer to fetch than to write down.
     const columns = RESPECTS.map(() => new Float64Array(all.length));
     for (let i = 0; i < all.length; i++) {
@@ -79,8 +93,8 @@ export class Besides {
       const known = own.map((number) => (Number.isNaN(number) ? NO_OTHER : number));
       return {
         own,
-        ofVideo: new Bests(known, videos, counts.video),
-        ofPost: new Bests(known, posts, counts.post)
+        ofVideo: new Bests(known, ofVideos, videos.length),
+        ofPost: new Bests(known, ofPosts, posts.length)
       };
     });
   }
@@ -90,6 +104,8 @@ export class Besides {
     const pair = this.#all[at]!;
     let place = 0;
     for (const numberOf of OF_PAIR) numbers[place++] = numberOf(pair);
+    const usual = this.#usualOf(pair);
+    for (const numberOf of OF_USUAL) numbers[place++] = numberOf(pair, usual);
     for (const { own, ofVideo, ofPost } of this.#respects) {
       const number = own[at]!;
       const known = Number.isNaN(number) ? NO_OTHER : number;

@@ -176,12 +176,11 @@ const UNLIKELY = -4;
  */
 function besideRivals(
   all: readonly Compared[],
-  { videos, posts }: Corpus,
+  corpus: Corpus,
   model: PairModel
 ): (isAsked: Wanted) => void {
-  const counts = { video: videos.length, post: posts.length };
-  findRivals(all, counts);
-  const besides = new Besides(all, counts);
+  findRivals(all, { video: corpus.videos.length, post: corpus.posts.length });
+  const besides = new Besides(all, corpus);
   const numbers = new Float64Array(BESIDE_WIDTH);
   return (isAsked) => {
     for (let i = 0; i < all.length; i++) {

@@ -27,7 +27,7 @@ export interface Proposing {
 }
 
 /** From which chance on a pair is sure, and from which it is worth a look. */
-export const SURE = 0.75;
+export const SURE = 0.7;
 export const DOUBTFUL = 0.12;
 
 /**
