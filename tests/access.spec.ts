@@ -19,16 +19,23 @@ import { importLog } from './reachView.ts';
 const STATIONS = ['Source', 'Filter', 'Make', 'Pace', 'Approval', 'Places'];
 const TWILL = 'Threading a four-shaft twill, slowly';
 
+/** Finds nothing as the page is, and nothing of its colours in the dark. */
 async function expectNoFindings(page: Page, where: string) {
+  await expectNone(page, where, (axe) =>
+    axe.withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'])
+  );
+  await page.emulateMedia({ colorScheme: 'dark' });
+  await expectNone(page, `${where}, dark`, (axe) =>
+    axe.withRules(['color-contrast', 'link-in-text-block'])
+  );
+  await page.emulateMedia({ colorScheme: 'light' });
+}
+
+async function expectNone(page: Page, where: string, asked: (axe: AxeBuilder) => AxeBuilder) {
   // A button that is just being enabled is half faded.
   await page.evaluate(() => Promise.allSettled(document.getAnimations().map((a) => a.finished)));
-  const isDark = await page.evaluate(() => matchMedia('(prefers-color-scheme: dark)').matches);
-  const axe = new AxeBuilder({ page });
-  // In the dark only colours differ.
-  if (isDark) axe.withRules(['color-contrast', 'link-in-text-block']);
-  else axe.withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice']);
   // What the blog's own page shows in the preview is the blog's.
-  const { violations } = await axe.exclude('iframe').analyze();
+  const { violations } = await asked(new AxeBuilder({ page })).exclude('iframe').analyze();
   const told = violations.map(
     (v) => `${v.id}: ${v.nodes.map((n) => `${n.target} ${n.failureSummary}`).join('; ')}`
   );
@@ -40,206 +47,202 @@ const openPanels = (page: Page) =>
     for (const panel of document.querySelectorAll('details')) panel.open = true;
   });
 
-for (const colorScheme of ['light', 'dark'] as const) {
-  test.describe(colorScheme, () => {
-    // Nothing fades: a button that is half faded would fail for its contrast.
-    test.use({ colorScheme, contextOptions: { reducedMotion: 'reduce' } });
+test.describe('by axe', () => {
+  // Nothing fades: a button that is half faded would fail for its contrast.
+  test.use({ colorScheme: 'light', contextOptions: { reducedMotion: 'reduce' } });
 
-    test('axe finds nothing on lanes, their stations, a rehearsal and what waits', async ({
-      home: page
-    }) => {
-      await newLane(page);
-      for (const name of STATIONS) {
-        await station(page, name).click();
-        await expectNoFindings(page, name);
-      }
-      await page.getByRole('button', { name: 'Rehearse' }).click();
-      await page.getByRole('button', { name: 'Show the result' }).click();
-      await expect(page.getByText('Nothing was published.')).toBeVisible({ timeout: 20_000 });
-      await expectNoFindings(page, 'Rehearsal');
-      await station(page, 'Filter').click();
-      const newest = page.getByRole('radio', { name: 'The catalogue, newest first' });
-      // A choice of a lane shows what is saved: a moment after the click on a busy machine.
-      await newest.click();
-      await expect(newest).toBeChecked();
-      await page.getByRole('button', { name: 'Run now' }).click();
-      // While it runs the number rises, and the link that is clicked gives way to another.
-      await expect(station(page, 'Approval')).toContainText('3 to review');
-      await idle(page);
-      await openAlert(page, /^\d to review$/);
-      await page
-        .getByRole('button', { name: /^Preview/ })
-        .first()
-        .click();
-      await expectNoFindings(page, 'Review');
-    });
-
-    test('axe finds nothing on pairs, sure ones, doubtful ones and decided ones', async ({
-      page,
-      backApp
-    }) => {
-      await page.goto(backApp.origin);
-      await expect(row(page, TWILL)).toBeVisible();
-      await idle(page);
-      await page.getByRole('link', { name: 'Find pairs' }).click();
-      await page
-        .getByRole('list', { name: 'Sure pairs' })
-        .getByRole('button', { name: /are not a pair$/ })
-        .first()
-        .click();
-      await expect(page.getByText('Decided (1)')).toBeVisible();
-      await openPanels(page);
-      await expectNoFindings(page, 'Pairs');
-    });
-
-    test('axe finds nothing on what drifted, and what an update would change', async ({
-      home: page,
-      world
-    }) => {
-      await openDesk(page, TWILL);
-      await page.getByRole('radio', { name: 'Public, now' }).check();
-      await page.getByRole('button', { name: 'Publish now' }).click();
-      await expect(page.getByText(/^At the blog: public/)).toBeVisible();
-      await idle(page);
-      await page.getByRole('link', { name: 'In step', exact: true }).first().click();
-      // Captions are read again of videos that are paired with what was made of them.
-      await expect(row(page, TWILL)).toHaveAccessibleName(/In step/);
-      await world.editPost(TWILL, 'and save the day.', 'and weave on.');
-      await world.changeUpload('threading-a-twill', { from: 'save', to: 'rescue' });
-      await page.getByRole('button', { name: 'Refresh' }).click();
-      await idle(page);
-      await row(page, TWILL).getByRole('button', { name: 'Drifted: compare' }).click();
-      await expectNoFindings(page, 'what has drifted');
-      await page.getByRole('link', { name: 'Update the post…' }).click();
-      await expect(page.getByText('changed on both sides').first()).toBeVisible();
-      await openPanels(page);
-      await expectNoFindings(page, 'changes');
-    });
-
-    test('axe finds nothing on reach, a twin’s, a report and imports', async ({
-      home: page,
-      world
-    }) => {
-      await page.goto('/reach');
-      await page.getByRole('button', { name: 'Import CSV…' }).click();
-      await page.getByLabel('Choose a CSV file…').setInputFiles({
-        name: 'figures.csv',
-        mimeType: 'text/csv',
-        buffer: await world.ownFile('figures.csv')
-      });
-      await expect(page.getByRole('button', { name: /^Add [\d,]+ rows$/ })).toBeVisible();
-      await expectNoFindings(page, 'Import figures');
-      await page.getByRole('button', { name: 'Close' }).click();
-      await importLog(page, world);
-      await expect(page.getByText(/^Busiest: /)).toBeVisible();
-      await expect(page.getByRole('table', { name: /^Busiest/ })).toBeVisible();
-      await openPanels(page);
-      await expectNoFindings(page, 'Reach');
-      await page.goto('/calendar?view=week');
-      await expect(page.getByText(/^Shaded by/)).toBeVisible();
-      await expectNoFindings(page, 'shaded week');
-      await page.goto('/reach/report');
-      await expect(page.getByRole('img', { name: /^Reach by day in / })).toBeVisible();
-      await expectNoFindings(page, 'Report');
-      await page.goto('/');
-      await page.getByRole('row').nth(1).focus();
-      await page.keyboard.press('r');
-      await expect(page.getByRole('heading', { name: 'What happened' })).toBeVisible();
-      await openPanels(page);
-      await expectNoFindings(page, 'reach of a twin');
-    });
-
-    test('axe finds nothing on the archive, and on what importing one would change', async ({
-      home: page
-    }, info) => {
-      await retitle(page, 'As archived');
-      await page.goto('/archive');
-      const file = await makeArchive(page, info);
-      await page.getByLabel('Keys of your places').check();
-      await expectNoFindings(page, 'Archive');
-      await page.goto('/');
-      await retitle(page, 'As it is now');
-      await page.goto('/archive');
-      const importing = page.getByRole('region', { name: 'Import an archive' });
-      await importing.getByLabel('Choose an archive…').setInputFiles(file);
-      await expect(importing.getByRole('button', { name: 'Import', exact: true })).toBeVisible();
-      await expectNoFindings(page, 'What importing would change');
-    });
-
-    test('axe finds nothing on the calendar, by month, week and list, and on what is opened', async ({
-      home: page
-    }) => {
-      await plannedLane(page);
-      for (const view of ['month', 'week', 'list']) {
-        await page.goto(`/calendar?view=${view}&date=2030-09-02`);
-        await expect(page.getByRole('button', { name: /, planned$/ }).first()).toBeVisible();
-        await expectNoFindings(page, view);
-      }
-      await page
-        .getByRole('button', { name: /, planned$/ })
-        .first()
-        .click();
-      await page.getByLabel(/^New date and time/).fill('2030-09-05T03:00');
-      await expect(page.getByText(/^The nearest time that fits/)).toBeVisible();
-      await expectNoFindings(page, 'an entry');
-      await page.getByRole('dialog').getByRole('button', { name: 'Close', exact: true }).click();
-      await page.getByRole('button', { name: 'Busy times' }).click();
-      await page.getByLabel('From', { exact: true }).fill('2030-09-03');
-      await page.getByRole('button', { name: 'Add' }).click();
-      await expectNoFindings(page, 'busy times');
-    });
-
-    test('axe finds nothing on comments, list pages and the glossary', async ({ home: page }) => {
-      await page.goto('/comments');
-      await expectNoFindings(page, 'Comments, none');
-      await page.goto('/places');
-      await page
-        .getByLabel('Comments on its videos')
-        .selectOption('I choose which to show in posts');
-      await openAlert(page, /new comments$/);
-      await page.getByLabel('Select all').check();
-      await expectNoFindings(page, 'Comments');
-      await page.goto('/list-pages');
-      await expectNoFindings(page, 'List pages, none');
-      await page.getByRole('button', { name: 'Create the first list page' }).click();
-      await expect(page.getByRole('group', { name: /^Preview of/ })).toBeVisible();
-      await expectNoFindings(page, 'A list page');
-      await page.goto('/glossary');
-      await expectNoFindings(page, 'Glossary');
-    });
-
-    test('axe finds nothing on any view', async ({ home: page }) => {
-      await expectNoFindings(page, 'In step');
-      await page.keyboard.press('Control+k');
-      await expectNoFindings(page, 'Search and commands');
-      await page.keyboard.press('Escape');
-      await openDesk(page, 'Madder red on wool, with Juna Halvard');
-      await expectNoFindings(page, 'Desk, write');
-      await openPanels(page);
-      await expectNoFindings(page, 'Desk, every panel open');
-      await page.getByText('HTML', { exact: true }).click();
-      await expectNoFindings(page, 'Desk, HTML');
-      await page.getByText('Preview').click();
-      await page.waitForTimeout(500);
-      await expectNoFindings(page, 'Desk, as published');
-      await page.goto('/');
-      await openBooth(page, 'A colour plan for winter scarves');
-      for (const part of ['Export', 'Pronunciations'])
-        await page.getByText(part, { exact: true }).click();
-      await expectNoFindings(page, 'Booth');
-      await openPanels(page);
-      await expectNoFindings(page, 'Booth, every panel open');
-      await page.goto('/places');
-      await page.getByRole('textbox', { name: 'Connect a channel or blog' }).fill('my channel');
-      await page.getByRole('button', { name: 'Find' }).click();
-      await expect(page.getByRole('alert')).toBeVisible();
-      await expectNoFindings(page, 'Places');
-      await page.goto('/journal');
-      await expect(page.getByRole('table')).toBeVisible();
-      await expectNoFindings(page, 'Journal');
-    });
+  test('axe finds nothing on lanes, their stations, a rehearsal and what waits', async ({
+    home: page
+  }) => {
+    await newLane(page);
+    for (const name of STATIONS) {
+      await station(page, name).click();
+      await expectNoFindings(page, name);
+    }
+    await page.getByRole('button', { name: 'Rehearse' }).click();
+    await page.getByRole('button', { name: 'Show the result' }).click();
+    await expect(page.getByText('Nothing was published.')).toBeVisible({ timeout: 20_000 });
+    await expectNoFindings(page, 'Rehearsal');
+    await station(page, 'Filter').click();
+    const newest = page.getByRole('radio', { name: 'The catalogue, newest first' });
+    // A choice of a lane shows what is saved: a moment after the click on a busy machine.
+    await newest.click();
+    await expect(newest).toBeChecked();
+    await page.getByRole('button', { name: 'Run now' }).click();
+    // While it runs the number rises, and the link that is clicked gives way to another.
+    await expect(station(page, 'Approval')).toContainText('3 to review');
+    await idle(page);
+    await openAlert(page, /^\d to review$/);
+    await page
+      .getByRole('button', { name: /^Preview/ })
+      .first()
+      .click();
+    await expectNoFindings(page, 'Review');
   });
-}
+
+  test('axe finds nothing on pairs, sure ones, doubtful ones and decided ones', async ({
+    page,
+    backApp
+  }) => {
+    await page.goto(backApp.origin);
+    await expect(row(page, TWILL)).toBeVisible();
+    await idle(page);
+    await page.getByRole('link', { name: 'Find pairs' }).click();
+    await page
+      .getByRole('list', { name: 'Sure pairs' })
+      .getByRole('button', { name: /are not a pair$/ })
+      .first()
+      .click();
+    await expect(page.getByText('Decided (1)')).toBeVisible();
+    await openPanels(page);
+    await expectNoFindings(page, 'Pairs');
+  });
+
+  test('axe finds nothing on what drifted, and what an update would change', async ({
+    home: page,
+    world
+  }) => {
+    await openDesk(page, TWILL);
+    await page.getByRole('radio', { name: 'Public, now' }).check();
+    await page.getByRole('button', { name: 'Publish now' }).click();
+    await expect(page.getByText(/^At the blog: public/)).toBeVisible();
+    await idle(page);
+    await page.getByRole('link', { name: 'In step', exact: true }).first().click();
+    // Captions are read again of videos that are paired with what was made of them.
+    await expect(row(page, TWILL)).toHaveAccessibleName(/In step/);
+    await world.editPost(TWILL, 'and save the day.', 'and weave on.');
+    await world.changeUpload('threading-a-twill', { from: 'save', to: 'rescue' });
+    await page.getByRole('button', { name: 'Refresh' }).click();
+    await idle(page);
+    await row(page, TWILL).getByRole('button', { name: 'Drifted: compare' }).click();
+    await expectNoFindings(page, 'what has drifted');
+    await page.getByRole('link', { name: 'Update the post…' }).click();
+    await expect(page.getByText('changed on both sides').first()).toBeVisible();
+    await openPanels(page);
+    await expectNoFindings(page, 'changes');
+  });
+
+  test('axe finds nothing on reach, a twin’s, a report and imports', async ({
+    home: page,
+    world
+  }) => {
+    await page.goto('/reach');
+    await page.getByRole('button', { name: 'Import CSV…' }).click();
+    await page.getByLabel('Choose a CSV file…').setInputFiles({
+      name: 'figures.csv',
+      mimeType: 'text/csv',
+      buffer: await world.ownFile('figures.csv')
+    });
+    await expect(page.getByRole('button', { name: /^Add [\d,]+ rows$/ })).toBeVisible();
+    await expectNoFindings(page, 'Import figures');
+    await page.getByRole('button', { name: 'Close' }).click();
+    await importLog(page, world);
+    await expect(page.getByText(/^Busiest: /)).toBeVisible();
+    await expect(page.getByRole('table', { name: /^Busiest/ })).toBeVisible();
+    await openPanels(page);
+    await expectNoFindings(page, 'Reach');
+    await page.goto('/calendar?view=week');
+    await expect(page.getByText(/^Shaded by/)).toBeVisible();
+    await expectNoFindings(page, 'shaded week');
+    await page.goto('/reach/report');
+    await expect(page.getByRole('img', { name: /^Reach by day in / })).toBeVisible();
+    await expectNoFindings(page, 'Report');
+    await page.goto('/');
+    await page.getByRole('row').nth(1).focus();
+    await page.keyboard.press('r');
+    await expect(page.getByRole('heading', { name: 'What happened' })).toBeVisible();
+    await openPanels(page);
+    await expectNoFindings(page, 'reach of a twin');
+  });
+
+  test('axe finds nothing on the archive, and on what importing one would change', async ({
+    home: page
+  }, info) => {
+    await retitle(page, 'As archived');
+    await page.goto('/archive');
+    const file = await makeArchive(page, info);
+    await page.getByLabel('Keys of your places').check();
+    await expectNoFindings(page, 'Archive');
+    await page.goto('/');
+    await retitle(page, 'As it is now');
+    await page.goto('/archive');
+    const importing = page.getByRole('region', { name: 'Import an archive' });
+    await importing.getByLabel('Choose an archive…').setInputFiles(file);
+    await expect(importing.getByRole('button', { name: 'Import', exact: true })).toBeVisible();
+    await expectNoFindings(page, 'What importing would change');
+  });
+
+  test('axe finds nothing on the calendar, by month, week and list, and on what is opened', async ({
+    home: page
+  }) => {
+    await plannedLane(page);
+    for (const view of ['month', 'week', 'list']) {
+      await page.goto(`/calendar?view=${view}&date=2030-09-02`);
+      await expect(page.getByRole('button', { name: /, planned$/ }).first()).toBeVisible();
+      await expectNoFindings(page, view);
+    }
+    await page
+      .getByRole('button', { name: /, planned$/ })
+      .first()
+      .click();
+    await page.getByLabel(/^New date and time/).fill('2030-09-05T03:00');
+    await expect(page.getByText(/^The nearest time that fits/)).toBeVisible();
+    await expectNoFindings(page, 'an entry');
+    await page.getByRole('dialog').getByRole('button', { name: 'Close', exact: true }).click();
+    await page.getByRole('button', { name: 'Busy times' }).click();
+    await page.getByLabel('From', { exact: true }).fill('2030-09-03');
+    await page.getByRole('button', { name: 'Add' }).click();
+    await expectNoFindings(page, 'busy times');
+  });
+
+  test('axe finds nothing on comments, list pages and the glossary', async ({ home: page }) => {
+    await page.goto('/comments');
+    await expectNoFindings(page, 'Comments, none');
+    await page.goto('/places');
+    await page.getByLabel('Comments on its videos').selectOption('I choose which to show in posts');
+    await openAlert(page, /new comments$/);
+    await page.getByLabel('Select all').check();
+    await expectNoFindings(page, 'Comments');
+    await page.goto('/list-pages');
+    await expectNoFindings(page, 'List pages, none');
+    await page.getByRole('button', { name: 'Create the first list page' }).click();
+    await expect(page.getByRole('group', { name: /^Preview of/ })).toBeVisible();
+    await expectNoFindings(page, 'A list page');
+    await page.goto('/glossary');
+    await expectNoFindings(page, 'Glossary');
+  });
+
+  test('axe finds nothing on any view', async ({ home: page }) => {
+    await expectNoFindings(page, 'In step');
+    await page.keyboard.press('Control+k');
+    await expectNoFindings(page, 'Search and commands');
+    await page.keyboard.press('Escape');
+    await openDesk(page, 'Madder red on wool, with Juna Halvard');
+    await expectNoFindings(page, 'Desk, write');
+    await openPanels(page);
+    await expectNoFindings(page, 'Desk, every panel open');
+    await page.getByText('HTML', { exact: true }).click();
+    await expectNoFindings(page, 'Desk, HTML');
+    await page.getByText('Preview').click();
+    await page.waitForTimeout(500);
+    await expectNoFindings(page, 'Desk, as published');
+    await page.goto('/');
+    await openBooth(page, 'A colour plan for winter scarves');
+    for (const part of ['Export', 'Pronunciations'])
+      await page.getByText(part, { exact: true }).click();
+    await expectNoFindings(page, 'Booth');
+    await openPanels(page);
+    await expectNoFindings(page, 'Booth, every panel open');
+    await page.goto('/places');
+    await page.getByRole('textbox', { name: 'Connect a channel or blog' }).fill('my channel');
+    await page.getByRole('button', { name: 'Find' }).click();
+    await expect(page.getByRole('alert')).toBeVisible();
+    await expectNoFindings(page, 'Places');
+    await page.goto('/journal');
+    await expect(page.getByRole('table')).toBeVisible();
+    await expectNoFindings(page, 'Journal');
+  });
+});
 
 test('the whole path by keyboard', async ({ home: page, world }) => {
   const rows = page.getByRole('row');
@@ -302,6 +305,8 @@ test('blocks can be dragged', async ({ home: page }) => {
     .poll(async () => (await parts.filter({ hasText: 'Lead-in' }).first().boundingBox())?.y)
     .toBeLessThan(handle.y);
   await page.mouse.up();
+  // It is hidden until it has been put down.
+  await expect(page.getByRole('listitem', { name: 'Video', exact: true })).toHaveCount(1);
   await expect(parts.first().getByRole('heading').first()).toHaveText('Lead-in');
 });
 

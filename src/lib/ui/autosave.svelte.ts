@@ -256,6 +256,21 @@ export class Autosave<F extends object> {
     this.#history.close();
   }
 
+  /** The step of the history that ends with what there is now. */
+  step(): number | null {
+    this.#noteNow();
+    return this.#history.step;
+  }
+
+  /** Makes a change that follows from a step, as part of it: undone with it, however late it comes. */
+  extend(step: number | null, make: () => void): void {
+    this.#noteNow();
+    make();
+    this.edited.settle?.();
+    const here = this.edited.read();
+    if (here) this.#history.extend(step, here, Date.now());
+  }
+
   undo(): void {
     this.#noteNow();
     this.#put(this.#history.undo());

@@ -69,6 +69,30 @@ export class History<F extends object> {
     this.#isClosed = false;
   }
 
+  /** The last step, as `extend` is to be told it; typing that goes on stays the same step. */
+  get step(): number | null {
+    return this.#past.at(-1)?.begun ?? null;
+  }
+
+  /**
+   * Notes what there is now as part of a step, from which it followed a moment later. Where another step came since, it
+   * is a step of its own.
+   * @param time milliseconds since 1970
+   */
+  extend(step: number | null, now: F, time: number): void {
+    const [last, previous] = [this.#last, this.#past.at(-1)];
+    if (!last || !previous || previous.begun !== step) return this.note(now, time);
+    this.#last = now;
+    const after = changedFields(last, now);
+    const names = fieldNames(after as F);
+    if (names.length === 0) return;
+    const before: Partial<F> = { ...previous.before };
+    for (const name of names) if (!(name in before)) before[name] = last[name];
+    const extended = { ...previous, before, after: { ...previous.after, ...after } };
+    this.#past = [...this.#past.slice(0, -1), extended];
+    this.#future = [];
+  }
+
   /** @returns the fields to be put back, or null */
   undo(): Partial<F> | null {
     const step = this.#past.at(-1);

@@ -47,3 +47,16 @@ test('what came from elsewhere is not undone here', () => {
   assert.deepEqual(history.undo(), { title: 'a' });
   assert.equal(history.canUndo, false);
 });
+
+test('what follows from a step later belongs to it, unless another came since', () => {
+  const history = new History<ReturnType<typeof of>>();
+  history.begin(of('a'));
+  history.note(of('b'), 0);
+  const { step } = history;
+  history.extend(step, of('b', ['loom']), 2_000);
+  assert.deepEqual(history.undo(), { title: 'a', tags: [] });
+  assert.deepEqual(history.redo(), { title: 'b', tags: ['loom'] });
+  history.note(of('c', ['loom']), 9_000);
+  history.extend(step, of('c', ['warp']), 9_100);
+  assert.deepEqual(history.undo(), { tags: ['loom'] });
+});

@@ -335,32 +335,32 @@ export class Booth {
     this.#write((scenes) => scenes.map((s, i) => (i === at ? { ...s, ...changed } : s)));
   }
 
-  /** Writes a line otherwise; what is said follows by the rules of the language. */
+  /** Writes a line otherwise; what is said and shown of it follows, as part of the same step. */
   async rewrite(lineId: string, text: string): Promise<void> {
     if (!this.narration) return;
     this.#onLine(lineId, (line) => ({ ...line, text }));
+    const step = this.autosave.step();
     const options = $state.snapshot(this.narration.options) as Narration['options'];
     const spoken = await narrationWorker().spoken(text, options);
+    const scene = this.narration.scenes.find((s) => s.lines.some((l) => l.id === lineId));
+    const line = scene?.lines.find((l) => l.id === lineId);
     // What was typed meanwhile has its own answer to come.
-    this.#onLine(lineId, (line) =>
-      line.text === text && (line.spoken || spoken) ? { ...line, spoken } : line
-    );
-    await this.#showAnew(lineId);
+    if (!scene || line?.text !== text) return;
+    if (line.spoken || spoken)
+      this.autosave.extend(step, () => this.#onLine(lineId, (l) => ({ ...l, spoken })));
+    await this.#showAnew(scene, step);
   }
 
-  /** Words on the screen follow the line they are taken from. */
-  async #showAnew(lineId: string): Promise<void> {
-    const scene = this.narration?.scenes.find((s) => s.lines.some((l) => l.id === lineId));
-    if (!scene || scene.pieces.length === 0 || FIXED_PIECES.has(scene.kind)) return;
-    const { id, kind } = scene;
-    const texts = scene.lines.map((l) => l.text);
+  /** Words on the screen follow the lines they are taken from. */
+  async #showAnew({ id, kind, lines, pieces: known }: Scene, step: number | null): Promise<void> {
+    if (known.length === 0 || FIXED_PIECES.has(kind)) return;
+    const texts = lines.map((l) => l.text);
     const pieces = await this.#piecesFor(kind, texts);
-    this.#write((scenes) =>
-      scenes.map((s) =>
-        s.id === id && s.kind === kind && s.lines.every((l, i) => l.text === texts[i])
-          ? { ...s, pieces }
-          : s
-      )
+    const isSame = (s: Scene) =>
+      s.id === id && s.kind === kind && s.lines.every((l, i) => l.text === texts[i]);
+    if (!this.narration?.scenes.some(isSame)) return;
+    this.autosave.extend(step, () =>
+      this.#write((scenes) => scenes.map((s) => (isSame(s) ? { ...s, pieces } : s)))
     );
   }
 
