@@ -109,13 +109,20 @@ test('a browser without a voice says so', async ({ home: page }) => {
   await expect(page.getByText('This browser has no voice')).toBeVisible();
 });
 
-test('light and dark are kept', async ({ home: page }) => {
+test('colours follow the system until one of light and dark is chosen, which is kept', async ({
+  home: page
+}) => {
+  const html = page.locator('html');
+  await page.emulateMedia({ colorScheme: 'dark' });
+  await expect(html).toHaveAttribute('data-mode', 'dark');
+  await page.emulateMedia({ colorScheme: 'light' });
+  await expect(html).toHaveAttribute('data-mode', 'light');
   await page.keyboard.press('Control+k');
   await page.getByRole('combobox').fill('light and dark');
   await page.keyboard.press('Enter');
-  await expect(page.locator('html')).toHaveAttribute('data-mode', 'dark');
+  await expect(html).toHaveAttribute('data-mode', 'dark');
   await page.reload();
-  await expect(page.locator('html')).toHaveAttribute('data-mode', 'dark');
+  await expect(html).toHaveAttribute('data-mode', 'dark');
   await expect(page.getByRole('button', { name: 'Use light colours' })).toBeVisible();
 });
 
