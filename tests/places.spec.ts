@@ -62,6 +62,29 @@ test.describe('a first visit', () => {
     );
   });
 
+  test('whoever comes with a catalogue pairs it first; a picture that is gone leaves a sign', async ({
+    page,
+    emptyApp
+  }) => {
+    await page.route('**/thumbnails/**', (route) => route.abort());
+    await page.goto('/places');
+    for (const path of ['/channel/', '/blog/']) {
+      await page
+        .getByRole('textbox', { name: 'Connect a channel or blog' })
+        .fill(emptyApp.hosts + path);
+      await page.getByRole('button', { name: 'Find' }).click();
+      await page.getByRole('button', { name: 'Connect (read only)' }).click();
+      await expect(page.getByRole('region', { name: 'What was found' })).toHaveCount(0);
+    }
+    await idle(page);
+    await page.getByRole('link', { name: 'In step', exact: true }).click();
+    await page.getByRole('button', { name: 'Continue without a key' }).click();
+    await expect(page.getByTitle('The picture cannot be loaded from its place')).toBeVisible();
+    await page.getByRole('button', { name: 'Find pairs' }).click();
+    await expect(page.getByRole('heading', { level: 1, name: 'Find pairs' })).toBeVisible();
+    await expect(page.getByText(/no post, \d+ posts? ha(?:s|ve) no video/)).toBeVisible();
+  });
+
   test('wrong addresses say what to do', async ({ page, emptyApp }) => {
     await page.goto('/places');
     const cases: [string, RegExp][] = [

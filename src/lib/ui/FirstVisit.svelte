@@ -4,15 +4,17 @@
   import { goto } from '$app/navigation';
   import { canPublish, type Place } from '$lib/core/model/place.ts';
   import type { Twin } from '$lib/core/model/twin.ts';
+  import { isUnpaired } from '$lib/core/twins/unpaired.ts';
   import { saveSetting } from '$lib/data/settings.ts';
   import { demoWithUndo } from './startOver.ts';
   import { setKey } from '$lib/work/connect.ts';
   import { attempt } from '$lib/work/tasks.svelte.ts';
   import { readPlaces } from '$lib/work/read.ts';
   import type { Demo } from '$lib/work/start.ts';
-  import { formatDate } from './messages.ts';
+  import { formatDate, plural } from './messages.ts';
   import KeyForm from './placesView/KeyForm.svelte';
   import LinkForm from './placesView/LinkForm.svelte';
+  import Thumbnail from './Thumbnail.svelte';
 
   interface Props {
     places: readonly Place[];
@@ -27,6 +29,11 @@
   const step = $derived(!channel ? 1 : !isBlogReady && !isReadOnly ? 2 : 3);
   /** The newest upload that has no post yet. */
   const next = $derived(twins.find((t) => t.video && !t.post && t.video.visibility === 'public'));
+  const unpaired = $derived(twins.filter(isUnpaired));
+  const videosLeft = $derived(unpaired.filter((t) => t.video).length);
+  const postsLeft = $derived(unpaired.length - videosLeft);
+  /** A post that is there already is not made again: whoever comes with a catalogue pairs it first. */
+  const mayPair = $derived(videosLeft > 0 && postsLeft > 0);
   const exampleOf = (n: number, label: string) => {
     const address = demo?.places[n]?.address;
     return address ? { label, address } : null;
@@ -98,17 +105,31 @@
   {/if}
 {/snippet}
 {#snippet toPost()}
+  {#if mayPair}
+    <div class="flex flex-wrap items-center gap-3">
+      <p class="min-w-0 flex-1 basis-48 text-sm">
+        {plural(videosLeft, 'video has', 'videos have')} no post, {plural(
+          postsLeft,
+          'post has',
+          'posts have'
+        )} no video. Pair those that belong together first.
+      </p>
+      <button class="strong btn" onclick={() => end('/pairs')}>Find pairs</button>
+    </div>
+  {/if}
   {#if next?.video}
     {@const { video } = next}
     <div class="flex flex-wrap items-center gap-3">
       {#if video.picture}
-        <img src={video.picture.url} alt="" class="h-16 w-28 rounded-base object-cover" />
+        <Thumbnail url={video.picture.url} class="h-16 w-28 rounded-base" />
       {/if}
       <p class="min-w-0 flex-1 basis-48">
         <span class="font-semibold">{video.title}</span><br />
         <span class="text-sm text-quiet">{formatDate(video.date)} · no post yet</span>
       </p>
-      <button class="strong btn" onclick={() => end(`/desk/${video.id}`)}>Make its post</button>
+      <button class="{mayPair ? 'plain' : 'strong'} btn" onclick={() => end(`/desk/${video.id}`)}
+        >Make its post</button
+      >
     </div>
     <p class="text-sm text-quiet">
       Its text is drawn from the captions. You read it first; nothing is published by itself.
@@ -127,7 +148,7 @@
     <ol class="flex flex-col gap-3">
       {@render stage(1, 'Connect your channel', `${channel?.title ?? ''} is connected.`, toChannel)}
       {@render stage(2, 'Connect your blog', `${blog?.title ?? 'It'} is connected.`, toBlog)}
-      {@render stage(3, 'Publish your first post', '', toPost)}
+      {@render stage(3, mayPair ? 'Bring them in step' : 'Publish your first post', '', toPost)}
     </ol>
     {#if demo && places.length === 0}
       <p class="text-sm">

@@ -3,6 +3,7 @@
   import type { Half } from '$lib/core/model/twin.ts';
   import type { PublishedUpdate } from '$lib/data/publishedUpdates.ts';
   import { publishedMessage } from './updateMessages.ts';
+  import Thumbnail from './Thumbnail.svelte';
   import TimeCode from './TimeCode.svelte';
   import { plural, formatDateTime, formatDate } from './messages.ts';
 
@@ -25,13 +26,7 @@
   {#if side === 'video'}
     <span class="relative h-[45px] w-20 shrink-0 overflow-hidden rounded-base">
       {#if half.picture}
-        <img
-          src={half.picture.url}
-          alt=""
-          loading="lazy"
-          decoding="async"
-          class="h-full w-full object-cover"
-        />
+        <Thumbnail url={half.picture.url} class="h-full w-full" />
       {:else}
         <span class="block h-full w-full bg-line"></span>
       {/if}

@@ -9,6 +9,7 @@
   import Held from '$lib/ui/updates/InReview.svelte';
   import { publishedMessage } from '$lib/ui/updateMessages.ts';
   import { formatDate } from '$lib/ui/messages.ts';
+  import Thumbnail from '$lib/ui/Thumbnail.svelte';
 
   /** Twins that are read first, so that something is seen at once. */
   const FIRST = 60;
@@ -72,7 +73,7 @@
         <div class="mb-1 flex gap-3 rounded-container border border-line bg-sheet p-2">
           <span class="h-12 w-20 shrink-0 overflow-hidden rounded-base bg-line">
             {#if picture}
-              <img src={picture.url} alt="" loading="lazy" class="h-full w-full object-cover" />
+              <Thumbnail url={picture.url} class="h-full w-full" />
             {/if}
           </span>
           <div class="min-w-0 flex-1">

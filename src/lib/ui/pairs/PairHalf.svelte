@@ -1,6 +1,7 @@
 <script lang="ts">
   import ExternalLink from '@lucide/svelte/icons/external-link';
   import { pictureFor, type Item } from '$lib/core/model/item.ts';
+  import Thumbnail from '$lib/ui/Thumbnail.svelte';
   import TimeCode from '$lib/ui/TimeCode.svelte';
   import { formatDate } from '$lib/ui/messages.ts';
 
@@ -15,12 +16,7 @@
 >
   <div class="flex items-start gap-2">
     {#if picture}
-      <img
-        src={picture.url}
-        alt=""
-        loading="lazy"
-        class="h-[45px] w-20 shrink-0 rounded-base object-cover"
-      />
+      <Thumbnail url={picture.url} class="h-[45px] w-20 shrink-0 rounded-base" />
     {/if}
     <div class="min-w-0 flex-1">
       <h3 class="text-sm leading-tight font-semibold" lang={item.language || undefined}>
