@@ -12,5 +12,4 @@ export function report(what: string, bar: string, measured: string, holds: boole
 }
 
 export const ms = (value: number) => `${Math.round(value).toLocaleString('en')} ms`;
-export const median = (values: number[]) =>
-  [...values].sort((a, b) => a - b)[values.length >> 1] ?? 0;
+export { median } from '../../src/lib/core/median.ts';

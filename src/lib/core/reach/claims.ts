@@ -1,4 +1,4 @@
-import { median } from './usual.ts';
+import { median } from '../median.ts';
 
 /** An item with what it gained beside the usual, and what may have to do with it. */
 export interface Judged {

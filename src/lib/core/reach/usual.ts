@@ -1,3 +1,5 @@
+import { median } from '../median.ts';
+
 /** An item with what it gained so far. */
 export interface Aged {
   id: string;
@@ -64,14 +66,6 @@ export function compareWithUsual(items: readonly Aged[]): Map<string, Compared> 
     for (const one of scores) compared.set(one.id, { ...one, spread });
   }
   return compared;
-}
-
-export function median(numbers: readonly number[]): number {
-  const sorted = [...numbers].sort((a, b) => a - b);
-  const middle = sorted.length >> 1;
-  return sorted.length % 2
-    ? sorted[middle]!
-    : ((sorted[middle - 1] ?? 0) + (sorted[middle] ?? 0)) / 2;
 }
 
 /** At least twice what is usual, and further out than most lie. */

@@ -30,6 +30,8 @@ export function reasonText(reason: Reason): string {
       return `Texts are ${percent(reason.alike)} alike`;
     case 'names':
       return `Both mention ${listed(reason.words)}`;
+    case 'words':
+      return `Both say ${listed(reason.words)}`;
     case 'figures':
       return `Both have the ${reason.words.length === 1 ? 'number' : 'numbers'} ${reason.words.join(', ')}`;
     case 'tags':

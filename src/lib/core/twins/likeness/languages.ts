@@ -19,7 +19,7 @@ export function languagesOf(items: readonly ToldItem[]): Map<ToldItem, string> {
   const silent: ToldItem[] = [];
   for (const told of items) {
     const code = told.item.language.split('-')[0]!.toLowerCase();
-    if (code) found.set(told, code);
+    if (code && code !== 'und') found.set(told, code);
     else silent.push(told);
   }
   const known = new Set(['en', 'de', ...found.values()]);

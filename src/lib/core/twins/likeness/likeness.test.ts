@@ -31,6 +31,13 @@ test('titles tell which part of a series they are', () => {
     ['Studio diary #12', 12],
     ['Episode 7: the reed', 7],
     ['2 of 5: the cross', 2],
+    ['A walk-away split, part two', 2],
+    ['Der Webstuhl, Teil drei', 3],
+    ['The long build: second half', 2],
+    ['Der erste Teil: die Kette', 1],
+    ['No one weaves like this', null],
+    ['My second loom', null],
+    ['The first party of the year', null],
     ['Forty rugs in 2021', null],
     ['A particular 8/2 cotton', null],
     ['Party of 12', null]
@@ -86,6 +93,32 @@ test('what tells the same is found, and why is said', () => {
   const names = reasons.flatMap((r) => (r.kind === 'names' ? r.words : []));
   assert.deepEqual(names, ['Juna', 'Hollin', 'Bridge']);
   assert.ok(reasons.some((r) => r.kind === 'figures' && r.words.includes('25')));
+});
+
+test('words that both say, and few others, are told, each once', () => {
+  const [pair] = proposePairs(
+    [
+      video(
+        'v',
+        'Weighing a warp',
+        `${SCARF} I hang each spool on a luggage scale, in wet weather.`
+      ),
+      video('w', 'Three towels', TOWEL)
+    ],
+    [
+      post(
+        'p',
+        'A warp of 25 metres',
+        'Each spool went on the luggage scale, and Juna wrote it down.'
+      ),
+      post('q', 'Away until spring', 'No posts while there is snow on each roof.')
+    ],
+    all
+  );
+  const words = pair!.reasons.flatMap((r) => (r.kind === 'words' ? r.words : []));
+  assert.ok(words.includes('luggage') && words.includes('scale'), words.join());
+  // Juna is told as a name, and 25 as a number.
+  assert.ok(!words.includes('juna') && !words.includes('25'), words.join());
 });
 
 test('what both titles have is not told again as a name', () => {

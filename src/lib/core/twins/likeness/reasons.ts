@@ -8,6 +8,8 @@ export const reasonSchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('same-title') }),
   z.object({ kind: z.literal('title-words'), words: z.array(z.string()) }),
   z.object({ kind: z.literal('title-in-text'), side: z.enum(['video', 'post']) }),
+  /** Words that few other items have. */
+  z.object({ kind: z.literal('words'), words: z.array(z.string()) }),
   /** Of what both say, between 0 and 1. */
   z.object({ kind: z.literal('texts'), alike: z.number() }),
   z.object({ kind: z.literal('names'), words: z.array(z.string()) }),
@@ -40,15 +42,15 @@ export const speaksFor = (reason: Reason): boolean =>
   reason.kind === 'days' ? Math.abs(reason.days) <= SOON : !AGAINST.has(reason.kind);
 
 const MOST_WORDS = 6;
-/** Rarity from which on a word tells something. */
-const RARE = 0.3;
+/** Rarity from which on a word tells something, and from which on it hardly stands anywhere else. */
+const [RARE, RAREST] = [0.3, 0.6];
 const NEAR = 1.5;
 
 export function reasonsFor(pair: Compared, corpus: Corpus): Reason[] {
   const [video, post] = [corpus.videos[pair.video]!, corpus.posts[pair.post]!];
   const { likeness } = pair;
   const reasons: Reason[] = [];
-  const words = (a: readonly number[], b: readonly number[]) => rareIn(a, b, corpus);
+  const words = (a: readonly number[], b: readonly number[]) => rareIn(a, b, corpus, RARE);
   if (likeness.titleInTitle > 0.99 && likeness.titleOfPost > 0.99)
     reasons.push({ kind: 'same-title' });
   else {
@@ -75,6 +77,8 @@ export function reasonsFor(pair: Compared, corpus: Corpus): Reason[] {
   if (figures.length > 0) reasons.push({ kind: 'figures', words: figures });
   const tags = words(video.tags, post.tags);
   if (tags.length > 0) reasons.push({ kind: 'tags', words: tags });
+  const said = wordsOfBoth(pair, corpus, [...names, ...figures]);
+  if (said.length > 0) reasons.push({ kind: 'words', words: said });
   if (!Number.isNaN(likeness.texts))
     reasons.push(
       likeness.texts >= MUCH
@@ -92,16 +96,31 @@ export function reasonsFor(pair: Compared, corpus: Corpus): Reason[] {
 const MOSTLY = 0.75;
 const MUCH = 0.1;
 
+/** The rarest words that both have anywhere, but for those that are told already. */
+function wordsOfBoth(pair: Compared, corpus: Corpus, told: readonly string[]): string[] {
+  const [video, post] = [corpus.videos[pair.video]!, corpus.posts[pair.post]!];
+  const isTold = new Set(told.map((word) => word.toLowerCase()));
+  const inTitles = new Set(video.title.filter((id) => post.title.includes(id)));
+  const ids = [...video.title, ...video.text].filter((id) => !inTitles.has(id));
+  // In a small catalogue a word of these two alone is not that rare yet.
+  const ofTwo = 1 - Math.log(2) / Math.log(corpus.videos.length + corpus.posts.length + 1);
+  const least = Math.min(RAREST, ofTwo - 1e-6);
+  return rareIn(ids, [...post.title, ...post.text], corpus, least).filter(
+    (word) => !isTold.has(word) && !/^\d/.test(word)
+  );
+}
+
 /** The rarest words that stand in both, about as they follow each other. */
 function rareIn(
   ids: readonly number[],
   others: readonly number[],
-  { rarity, terms }: Corpus
+  { rarity, terms }: Corpus,
+  least: number
 ): string[] {
   if (ids.length === 0 || others.length === 0) return [];
   const known = new Set(others);
   const shared = ids
-    .filter((id) => known.has(id) && rarity[id]! >= RARE)
+    .filter((id) => known.has(id) && rarity[id]! >= least)
     .sort((a, b) => rarity[b]! - rarity[a]!)
     .slice(0, MOST_WORDS)
     .sort((a, b) => a - b)

@@ -1,3 +1,4 @@
+import { median } from '../../median.ts';
 import type { Compared } from './compared.ts';
 import type { Told } from './told.ts';
 
@@ -74,11 +75,12 @@ function usualAmong(clear: readonly Compared[], size: number): Usual {
   const numbers = (of: (pair: Compared) => number) =>
     clear.map(of).filter((number) => !Number.isNaN(number));
   const days = numbers(({ likeness }) => likeness.days);
-  const middle = median(days);
+  const isSaid = days.length >= FEWEST;
+  const middle = isSaid ? median(days) : NaN;
   return {
     share: clear.length / size,
     days: middle,
-    spread: median(days.map((day) => Math.abs(day - middle))),
+    spread: isSaid ? median(days.map((day) => Math.abs(day - middle))) : NaN,
     titleInTitle: mean(numbers(({ likeness }) => likeness.titleInTitle)),
     texts: mean(numbers(({ likeness }) => likeness.texts))
   };
@@ -86,8 +88,3 @@ function usualAmong(clear: readonly Compared[], size: number): Usual {
 
 const mean = (numbers: readonly number[]): number =>
   numbers.length < FEWEST ? NaN : numbers.reduce((sum, number) => sum + number, 0) / numbers.length;
-
-function median(numbers: readonly number[]): number {
-  if (numbers.length < FEWEST) return NaN;
-  return [...numbers].sort((a, b) => a - b)[numbers.length >> 1]!;
-}
