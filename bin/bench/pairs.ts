@@ -9,9 +9,11 @@ import {
   heldOutMixtures,
   heldOutSmallChannels,
   heldOutThinned,
+  heldOutUnnumbered,
   largeCatalogue,
   sixStyles
 } from '../train/catalogue/sets.ts';
+import { writtenCatalogue } from '../train/catalogue/written.ts';
 import { captionsAs } from '../train/speech.ts';
 import { median, ms, report } from './report.ts';
 import { heldOut } from './speech.ts';
@@ -45,7 +47,15 @@ export function benchPairs(): void {
     ['eleven single channels, 100 videos and 83 posts each', heldOutCatalogues()],
     ['sixty small channels, 8 to 40 videos each', heldOutSmallChannels()],
     ['the mixtures and single channels with half of all twins torn apart', heldOutThinned()],
-    ['the mixtures and single channels without captions, every other without dates', heldOutBare()]
+    ['the mixtures and single channels without captions, every other without dates', heldOutBare()],
+    [
+      'the mixtures and single channels, parts of half of the series numbered on one side only',
+      heldOutUnnumbered()
+    ],
+    [
+      'two channels written by hand, without captions but for a few words of some videos, 41 twins',
+      [writtenCatalogue('hives'), writtenCatalogue('radios')]
+    ]
   ] as const) {
     const means = meanOf(catalogues.map((catalogue) => judge(catalogue)));
     report(

@@ -22,12 +22,14 @@ import {
   heldOutMixtures,
   heldOutSmallChannels,
   heldOutThinned,
+  heldOutUnnumbered,
   tuningBare,
   tuningCatalogues,
   tuningMixtures,
   tuningSmallChannels,
   tuningTalkChannels,
-  tuningThinned
+  tuningThinned,
+  tuningUnnumbered
 } from './catalogue/sets.ts';
 import { learnTrees } from './boosting.ts';
 import { learnLogistic, type Example } from './logistic.ts';
@@ -44,7 +46,8 @@ const catalogues = [
   ...tuningTalkChannels(),
   ...tuningSmallChannels(),
   ...tuningThinned(),
-  ...tuningBare()
+  ...tuningBare(),
+  ...tuningUnnumbered()
 ];
 
 /** What is compared in one catalogue, and how the two of each pair belong together. */
@@ -116,7 +119,8 @@ for (const [name, sets] of [
   ['held out, mixed', heldOutMixtures()],
   ['held out, small', heldOutSmallChannels()],
   ['held out, half of them alone', heldOutThinned()],
-  ['held out, without captions', heldOutBare()]
+  ['held out, without captions', heldOutBare()],
+  ['held out, parts numbered on one side', heldOutUnnumbered()]
 ] as const) {
   const all = sets.map((catalogue) => judge(catalogue, model));
   const mean = (of: (judged: Judged) => number) =>

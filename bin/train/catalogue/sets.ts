@@ -1,3 +1,4 @@
+import type { Item } from '../../../src/lib/core/model/item.ts';
 import { seeded } from '../../../src/lib/core/seeded.ts';
 import { furtherTalks, labelledTalks, type LabelledTalk } from '../speech.ts';
 import { makeCatalogue, together, type Catalogue, type Manner, type Talk } from './catalogue.ts';
@@ -129,6 +130,44 @@ export const tuningBare = (): Catalogue[] =>
 /** The same of crafts that nothing was learned from. */
 export const heldOutBare = (): Catalogue[] =>
   [...heldOutCatalogues(), ...heldOutMixtures()].map(bare);
+
+/** Of many series the parts are numbered on one side only: on the other each has a title of its own. */
+function unnumbered(catalogue: Catalogue, seed: number): Catalogue {
+  const chance = seeded(seed);
+  const sides = new Map<string, Item['kind'] | null>();
+  const retitled = (item: Item): Item => {
+    const [series, part] = item.title.split(PART);
+    if (part === undefined) return item;
+    // The video of a part comes before its post, and decides for the whole series of its channel.
+    const name = `${new URL(item.url).host} ${series!.split(':')[0]}`;
+    if (!sides.has(name)) {
+      const drawn = chance();
+      sides.set(name, drawn < 0.5 ? 'post' : drawn < 0.75 ? 'video' : null);
+    }
+    if (sides.get(name) !== item.kind) return item;
+    const about = (catalogue.texts.get(item.id) ?? '').split(/\s+/).slice(4, 8).join(' ');
+    return { ...item, title: `${series}: ${about}` };
+  };
+  return {
+    ...catalogue,
+    videos: catalogue.videos.map(retitled),
+    posts: catalogue.posts.map(retitled)
+  };
+}
+const PART = /, (?:part|Teil) \d+$/;
+
+/** Catalogues in which half of the series are numbered on one side only, to learn from. */
+export const tuningUnnumbered = (): Catalogue[] =>
+  [
+    ...tuningCatalogues().slice(33, 66),
+    ...tuningMixtures().slice(12),
+    ...tuningSmallChannels().slice(20, 40)
+  ].map((catalogue, i) => unnumbered(catalogue, 1 + i));
+/** The same of crafts that nothing was learned from. */
+export const heldOutUnnumbered = (): Catalogue[] =>
+  [...heldOutCatalogues(), ...heldOutMixtures()].map((catalogue, i) =>
+    unnumbered(catalogue, 101 + i)
+  );
 
 /** One catalogue of each of six styles, 600 videos and 500 posts in all; the last three are of crafts never learned from. */
 export function sixStyles(): { tuning: Catalogue; heldOut: Catalogue } {
