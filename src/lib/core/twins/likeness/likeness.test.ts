@@ -121,14 +121,14 @@ test('words that both say, and few others, are told, each once', () => {
   assert.ok(!words.includes('juna') && !words.includes('25'), words.join());
 });
 
-test('what both titles have is not told again as a name', () => {
+test('what both titles have is not told again as a name, nor a form of address', () => {
   const [pair] = proposePairs(
-    [video('v', 'Mending a scarf', `${SCARF} Mending is slow.`)],
-    [post('p', 'Mending a scarf: notes', `${SCARF} We like Mending.`)],
+    [video('v', 'Mending a scarf', `${SCARF} Mending is slow, says Mr Aldous.`)],
+    [post('p', 'Mending a scarf: notes', `${SCARF} We like Mending, as Mr Aldous does.`)],
     all
   );
   const names = pair!.reasons.flatMap((r) => (r.kind === 'names' ? r.words : []));
-  assert.deepEqual(names, ['Juna', 'Hollin', 'Bridge']);
+  assert.deepEqual(names, ['Juna', 'Hollin', 'Bridge', 'Aldous']);
 });
 
 test('texts without spaces between their words are compared', () => {

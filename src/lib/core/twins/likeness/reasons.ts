@@ -42,6 +42,8 @@ export const speaksFor = (reason: Reason): boolean =>
   reason.kind === 'days' ? Math.abs(reason.days) <= SOON : !AGAINST.has(reason.kind);
 
 const MOST_WORDS = 6;
+/** Letters of a word that names nobody, such as "Mr" and "Dr". */
+const SHORT = 2;
 /** Rarity from which on a word tells something, and from which on it hardly stands anywhere else. */
 const [RARE, RAREST] = [0.3, 0.6];
 const NEAR = 1.5;
@@ -68,7 +70,9 @@ export function reasonsFor(pair: Compared, corpus: Corpus): Reason[] {
   // Any word of a title may have a capital: those of both titles are told already.
   const isInBoth = (name: string): boolean =>
     [video, post].every(({ item }) => wordsOf(item.title).includes(name.toLowerCase()));
-  const names = words(video.names, post.names).filter((name) => !isInBoth(name));
+  const names = words(video.names, post.names).filter(
+    (name) => name.length > SHORT && !isInBoth(name)
+  );
   if (names.length > 0) reasons.push({ kind: 'names', words: names });
   // The number of a part is no figure.
   const figures = words(video.figures, post.figures).filter(
