@@ -27,6 +27,13 @@ test('posts of many videos are made in one go, also when the page is loaded anew
   await expect(page.getByText(`${COUNT} selected`)).toBeVisible();
   await page.getByRole('button', { name: `Make ${COUNT} posts…` }).click();
   const dialog = page.getByRole('dialog', { name: `Make posts of ${COUNT} videos` });
+  // What was told in a post years ago is not told in another, unless the user wants it.
+  const left = dialog.getByRole('checkbox', {
+    name: /^Leave out \d that seems? to have a post already$/
+  });
+  await expect(left).toBeChecked();
+  await expect(dialog.getByRole('button', { name: /^Make [1-7] posts?$/ })).toBeEnabled();
+  await left.uncheck();
   await dialog.getByRole('radio', { name: 'Spread evenly after I approve them' }).check();
   await expect(dialog.getByText('Mon, Fri, your time zone.')).toBeVisible();
   const from = Date.now();

@@ -1,4 +1,5 @@
 import { expect, idle, row, test } from './app.ts';
+import { newLane, station } from './lanesView.ts';
 
 test.describe('the catalogue of earlier years', () => {
   test('sure pairs are made at once, doubtful ones one by one, and all can be undone', async ({
@@ -69,6 +70,36 @@ test.describe('the catalogue of earlier years', () => {
     await expect(page.getByText(/^Decided \(\d+\)$/)).toBeVisible();
     await page.getByRole('link', { name: 'Back to In step' }).click();
     await expect(inStep).toHaveText(`In step ${before + count}`);
+  });
+
+  test('what surely has its other half is not made again: by a lane, or unseen at the desk', async ({
+    page,
+    backApp
+  }) => {
+    await page.goto(backApp.origin);
+    await expect(row(page, 'Threading a four-shaft twill, slowly')).toBeVisible();
+    await idle(page);
+    await newLane(page);
+    await station(page, 'Filter').click();
+    await page.getByRole('radio', { name: 'The catalogue, newest first' }).check();
+    await page.getByRole('button', { name: 'Rehearse' }).click();
+    const rehearsal = page.getByRole('region', { name: /^Rehearsal of/ });
+    await rehearsal.getByText(/items are left out, and why/).click();
+    const likely = rehearsal
+      .getByRole('listitem')
+      .filter({ hasText: 'Mending a wool blanket: “Mending a wool blanket” seems to be its' });
+    await expect(likely).toBeVisible();
+
+    await page.goto(backApp.origin);
+    await expect(row(page, 'Threading a four-shaft twill, slowly')).toBeVisible();
+    await page.keyboard.press('Control+k');
+    await page.getByRole('combobox').fill('Mending a wool blanket');
+    await page.getByRole('option', { name: /^Mending a wool blanket\s*No post yet/ }).click();
+    await expect(
+      page.getByText('“Mending a wool blanket” at your blog seems to be about this video already.')
+    ).toBeVisible();
+    await page.getByRole('link', { name: 'Find pairs' }).click();
+    await expect(page.getByRole('heading', { level: 1, name: 'Find pairs' })).toBeVisible();
   });
 });
 

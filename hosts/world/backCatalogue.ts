@@ -13,7 +13,7 @@ const THINGS: readonly (readonly [name: string, scene: SceneName])[] = [
   ['linen towel', 'hem'],
   ['silk scarf', 'shuttle'],
   ['wool blanket', 'blanket'],
-  ['inkle band', 'bobbin'],
+  ['inkle band', 'shuttle'],
   ['double weave cushion', 'loom'],
   ['tapestry sample', 'skeins'],
   ['rosepath runner', 'draft'],

@@ -111,6 +111,8 @@ export function dropMessage(reason: DropReason): string {
       return `It is nearly the same as “${reason.title}”, which was made here.`;
     case 'has-twin':
       return `It has its other half already: “${reason.title}”.`;
+    case 'likely-twin':
+      return `“${reason.title}” seems to be its other half. Pair them, or say that they are not a pair.`;
     case 'other-half':
       return `Its other half is shared instead: “${reason.title}”.`;
     case 'in-hand':

@@ -10,7 +10,10 @@ import {
 } from '$lib/core/lanes/suggestWords.ts';
 import { candidatesOf } from '$lib/data/candidates.ts';
 import { laneStore } from '$lib/data/lanes.ts';
+import { surePairs } from './surePairs.ts';
 
+/** What the sources gave, though it needs nothing made of it any more. */
+const GIVEN: ReadonlySet<DropReason['kind']> = new Set(['has-twin', 'likely-twin', 'in-hand']);
 /** Things that are told of by name. */
 const MAX_TOLD = 300;
 
@@ -41,10 +44,32 @@ async function foreseenCandidates(lane: Lane): Promise<Candidate[]> {
   return candidates;
 }
 
+/** What would be made twice, until what that depends on changes. */
+let sure: Promise<ReadonlyMap<string, string>> | null = null;
+onChange(['items', 'bodies', 'details', 'twins', 'ties'], () => (sure = null));
+
+/** Looks for untied other halves where the lane would make them, which takes seconds in a large catalogue. */
+async function withLikelyTwins(
+  lane: Lane,
+  candidates: Candidate[],
+  now: number
+): Promise<Candidate[]> {
+  if (lane.make.kind === 'update' || lane.source.sheet) return candidates;
+  if (!candidates.some((candidate) => dropReason(candidate, lane, now) === null)) return candidates;
+  sure ??= surePairs();
+  const others = await sure.catch((error: unknown) => {
+    sure = null;
+    throw error;
+  });
+  return candidates.map((c) => ({ ...c, likelyOther: others.get(c.item.id) ?? null }));
+}
+
 export const lanesApi = {
   /** Looks at the sources of a lane and writes down what is taken and why the rest is not. */
-  discover: async (lane: Lane, runId: string, now: number): Promise<Discovered> =>
-    discover(lane, await candidatesOf(lane), laneStore, runId, now),
+  async discover(lane: Lane, runId: string, now: number): Promise<Discovered> {
+    const candidates = await withLikelyTwins(lane, await candidatesOf(lane), now);
+    return discover(lane, candidates, laneStore, runId, now);
+  },
 
   /** One item as a lane sees it, or undefined where its sources do not have it. */
   candidate: async (lane: Lane, itemId: string): Promise<Candidate | undefined> =>
@@ -66,7 +91,8 @@ export const lanesApi = {
 
   /** What a lane would find, whether it is kept yet or not. Nothing is written down. */
   async foresee(lane: Lane, now: number): Promise<Foreseen> {
-    const candidates = inOrder(await foreseenCandidates(lane), lane.filter);
+    const found = await withLikelyTwins(lane, await foreseenCandidates(lane), now);
+    const candidates = inOrder(found, lane.filter);
     const dropped: Foreseen['dropped'] = [];
     const passing: Candidate[] = [];
     for (const candidate of candidates) {
@@ -79,7 +105,7 @@ export const lanesApi = {
     const wide = { ...lane, filter: { ...lane.filter, scope: 'newest-first' as const } };
     const given = candidates.filter((c) => {
       const kind = dropReason(c, wide, now)?.kind;
-      return kind === undefined || kind === 'has-twin' || kind === 'in-hand';
+      return kind === undefined || GIVEN.has(kind);
     });
     return {
       seen: candidates.length,

@@ -116,6 +116,15 @@ test('a post that is there, a desk that is open and what was set aside are left 
   assert.equal(why(candidateOf({}, { likeMade: 'Sleying' }), laneOf()), 'like-a-made-item');
 });
 
+test('what surely has its other half, untied, is not made again, unless a list names it', () => {
+  const known = candidateOf({}, { likelyOther: 'Sleying' });
+  assert.equal(why(known, laneOf()), 'likely-twin');
+  const { make, source } = laneOf();
+  assert.equal(why(known, laneOf({}, { make: { ...make, kind: 'update' } })), null);
+  const sheet = { columns: ['address'], rows: [[known.item.url]], key: 0 };
+  assert.equal(why(known, laneOf({}, { source: { ...source, sheet } })), null);
+});
+
 test('searches take any, all, a phrase, none of some words, and a hashtag', () => {
   const searched = {
     title: 'Sleying a reed',

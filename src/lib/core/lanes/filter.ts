@@ -41,6 +41,8 @@ export const dropReasonSchema = z.discriminatedUnion('kind', [
   /** Nearly the same as something that was made: its marks were lost on the way. */
   z.object({ kind: z.literal('like-a-made-item'), title: z.string() }),
   z.object({ kind: z.literal('has-twin'), title: z.string() }),
+  /** Something that nothing ties to it yet surely is its other half. */
+  z.object({ kind: z.literal('likely-twin'), title: z.string() }),
   /** The lane shares the other half of the same twin. */
   z.object({ kind: z.literal('other-half'), title: z.string() }),
   z.object({ kind: z.literal('in-hand') }),
@@ -64,6 +66,8 @@ export interface Candidate {
   owner: string;
   /** How its twin stands: the title of its other half, and whether that is being made by hand. */
   twin: { other: string | null; isSetAside: boolean; isInHand: boolean };
+  /** Title of what surely is its other half, though nothing ties the two yet. */
+  likelyOther?: string | null;
   /** The other half of its twin, where the lane reads that as well. */
   otherHalf?: Candidate | null;
   /** Title of the made item that it resembles, or null. */
@@ -101,8 +105,15 @@ export function dropReason(candidate: Candidate, lane: Lane, now: number): DropR
     byRights(candidate, filter) ??
     byShape(candidate, filter) ??
     byWords(candidate, filter) ??
+    byLikelyTwin(candidate, lane) ??
     byOtherHalf(candidate, lane, now)
   );
+}
+
+/** What is on a list was chosen by the user, whatever it is like. */
+function byLikelyTwin({ likelyOther }: Candidate, { make, source }: Lane): DropReason | null {
+  if (!likelyOther || make.kind === 'update' || source.sheet) return null;
+  return { kind: 'likely-twin', title: likelyOther };
 }
 
 /** Of a twin one half is shared: the one that came out first, unless the lane leaves that one out. */

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { onMount } from 'svelte';
   import { goto } from '$app/navigation';
   import { evenWeekdays, TWO_A_WEEK } from '$lib/core/lanes/laneOfItems.ts';
   import type { LaneTarget } from '$lib/core/lanes/lane.ts';
@@ -10,6 +11,7 @@
   import { live } from '$lib/ui/live.svelte.ts';
   import { formatDate, plural } from '$lib/ui/messages.ts';
   import { makeMany } from '$lib/work/lanes/makeMany.ts';
+  import { surelyPaired } from '$lib/work/pairs.ts';
   import { attempt } from '$lib/work/tasks.svelte.ts';
   import SpreadFields from './SpreadFields.svelte';
 
@@ -28,16 +30,19 @@
   });
   let chosen = $state('');
   const placeId = $derived(chosen || (places.value?.[0]?.id ?? ''));
+  /** Which of them have their other half already, untied; null while it is looked for. */
+  let paired = $state.raw<ReadonlyMap<string, string> | null>(null);
+  let leavesOut = $state(true);
+  const chosenHalves = $derived(
+    leavesOut && paired ? halves.filter((half) => !paired?.has(half.id)) : halves
+  );
   const made = $derived(
     what === 'post'
-      ? plural(halves.length, 'post', 'posts')
-      : plural(halves.length, 'video', 'videos')
+      ? plural(chosenHalves.length, 'post', 'posts')
+      : plural(chosenHalves.length, 'video', 'videos')
   );
-  const source = $derived(
-    what === 'post'
-      ? plural(halves.length, 'video', 'videos')
-      : plural(halves.length, 'post', 'posts')
-  );
+  const sourceOf = (count: number) =>
+    what === 'post' ? plural(count, 'video', 'videos') : plural(count, 'post', 'posts');
   // svelte-ignore state_referenced_locally
   let status = $state<LaneTarget['status']>(what === 'post' ? 'draft' : 'private');
   let when = $state<'approved' | 'spread'>('approved');
@@ -45,14 +50,18 @@
   let isDone = false;
 
   $effect(() => dialog?.showModal());
+  onMount(async () => {
+    const { value } = await attempt(() => surelyPaired(halves.map((half) => half.id)));
+    paired = value ?? new Map();
+  });
 
   const DAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'];
   const days = $derived(evenWeekdays(spread.aWeek ?? 1).map((day) => DAYS[day - 1]));
 
   async function make() {
-    const name = `${what === 'post' ? 'Posts' : 'Videos'} of ${source}, ${formatDate(new Date().toISOString())}`;
+    const name = `${what === 'post' ? 'Posts' : 'Videos'} of ${sourceOf(chosenHalves.length)}, ${formatDate(new Date().toISOString())}`;
     const wanted = when === 'spread' ? $state.snapshot(spread) : { ...TWO_A_WEEK, aWeek: null };
-    const ids = halves.map((half) => half.id);
+    const ids = chosenHalves.map((half) => half.id);
     isDone = true;
     dialog?.close();
     const { value: run, problem } = await attempt(() =>
@@ -78,7 +87,7 @@
   class="m-auto flex w-[32rem] max-w-[calc(100vw-1rem)] flex-col gap-4 rounded-container border border-edge bg-sheet p-4 text-ink shadow-2xl backdrop:bg-black/40"
 >
   <h2 id="make-title" class="text-lg font-semibold">
-    Make {what}s of {source}
+    Make {what}s of {sourceOf(halves.length)}
   </h2>
   <p class="text-sm text-quiet">
     {what === 'post'
@@ -129,8 +138,25 @@
       <p class="text-sm text-quiet">{days.join(', ')}, your time zone.</p>
     {/if}
   {/if}
+  {#if !paired}
+    <p class="text-sm text-quiet" role="status">
+      Looking whether some have a {what} already…
+    </p>
+  {:else if paired.size > 0}
+    <p class="flex flex-wrap items-baseline gap-x-3 gap-y-1">
+      <label class="flex items-baseline gap-1.5">
+        <input type="checkbox" bind:checked={leavesOut} />
+        Leave out {paired.size} that seem{paired.size === 1 ? 's' : ''} to have a {what} already
+      </label>
+      <a class="underline" href="/pairs">Find pairs</a>
+    </p>
+  {/if}
   <div class="flex gap-2">
-    <button class="strong btn btn-sm" disabled={!placeId} onclick={make}>
+    <button
+      class="strong btn btn-sm"
+      disabled={!placeId || !paired || chosenHalves.length === 0}
+      onclick={make}
+    >
       Make {made}
     </button>
     <button class="bare ml-auto btn btn-sm" onclick={() => dialog?.close()}>Cancel</button>

@@ -2,13 +2,14 @@
   import type { Lane } from '$lib/core/lanes/lane.ts';
   import type { Problem } from '$lib/core/model/place.ts';
   import { deck } from '$lib/ui/deck.svelte.ts';
-  import { dropMessage, paceReasonLabels } from '$lib/ui/laneMessages.ts';
+  import { paceReasonLabels } from '$lib/ui/laneMessages.ts';
   import ProblemNote from '$lib/ui/ProblemNote.svelte';
   import { plural, formatDateTime } from '$lib/ui/messages.ts';
   import { keepRehearsed, rehearse, type Rehearsed } from '$lib/work/lanes/rehearse.ts';
   import { attempt } from '$lib/work/tasks.svelte.ts';
   import type { Foreseen } from '$lib/workers/lanesApi.ts';
   import { foreseen } from './foreseen.svelte.ts';
+  import DropNote from './DropNote.svelte';
   import FindingList from './FindingList.svelte';
   import PayloadPreview from './PayloadPreview.svelte';
   import ForeseenWords from './ForeseenWords.svelte';
@@ -60,7 +61,7 @@
       >
       <ul class="max-h-60 list-disc overflow-y-auto pl-5">
         {#each found.dropped as { id, title, reason: why } (id)}
-          <li>{title}: <span class="text-quiet">{dropMessage(why)}</span></li>
+          <li>{title}: <DropNote reason={why} /></li>
         {/each}
       </ul>
     </details>
@@ -80,7 +81,7 @@
       </label>
       <button class="strong btn btn-sm" disabled={!itemId} onclick={go}>Show the result</button>
     </div>
-    {#if reason}<p>The lane would leave it out: {dropMessage(reason)}</p>{/if}
+    {#if reason}<p>The lane would leave it out: <DropNote {reason} /></p>{/if}
   {:else}
     <p role="status">Reading the sources…</p>
   {/if}

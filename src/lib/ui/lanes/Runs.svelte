@@ -6,10 +6,11 @@
   import { latestRuns, makeAgain, recordsOf } from '$lib/data/lanes.ts';
   import { entriesOfLane } from '$lib/data/outbox.ts';
   import { deck } from '$lib/ui/deck.svelte.ts';
-  import { dropMessage, recordLabels } from '$lib/ui/laneMessages.ts';
+  import { recordLabels } from '$lib/ui/laneMessages.ts';
   import { live } from '$lib/ui/live.svelte.ts';
   import { plural, formatDateTime, problemMessage } from '$lib/ui/messages.ts';
   import { undoRun } from '$lib/work/lanes/undoRun.ts';
+  import DropNote from './DropNote.svelte';
 
   let { lane, names }: { lane: Lane; names: ReadonlyMap<string, string> } = $props();
   /** Runs and items that are shown. */
@@ -106,7 +107,7 @@
           {#each dropped as record (record.id)}
             <li>
               {record.title}:
-              <span class="text-quiet">{record.reason ? dropMessage(record.reason) : ''}</span>
+              {#if record.reason}<DropNote reason={record.reason} />{/if}
               {#if record.reason?.kind === 'made-already'}
                 <button class="bare btn btn-sm" onclick={() => release(record)}
                   >Make again<span class="sr-only">: “{record.title}”</span></button

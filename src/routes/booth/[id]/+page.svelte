@@ -16,6 +16,7 @@
   import Storyboard from '$lib/ui/booth/Storyboard.svelte';
   import VoiceForm from '$lib/ui/booth/VoiceForm.svelte';
   import { sayDiscarded } from '$lib/ui/sayDiscarded.ts';
+  import LikelyTwin from '$lib/ui/LikelyTwin.svelte';
   import UnsavedNote from '$lib/ui/UnsavedNote.svelte';
   import EmptyState from '$lib/ui/EmptyState.svelte';
 
@@ -107,6 +108,7 @@
       <UnsavedNote autosave={booth.autosave} />
       <MakeIt {booth} />
       <PublishVideo {booth} />
+      <LikelyTwin id={booth.post.id} />
       <ScriptForm {booth} />
       <VoiceForm {booth} {preview} onpick={pick} onread={(id) => (readingFrom = id)} />
       <LookForm {booth} />

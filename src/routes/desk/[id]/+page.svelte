@@ -22,6 +22,7 @@
   import Transcript from '$lib/ui/desk/Transcript.svelte';
   import Editor from '$lib/ui/desk/Editor.svelte';
   import EmptyState from '$lib/ui/EmptyState.svelte';
+  import LikelyTwin from '$lib/ui/LikelyTwin.svelte';
   import { sayDiscarded } from '$lib/ui/sayDiscarded.ts';
   import UndoButtons from '$lib/ui/UndoButtons.svelte';
   import UnsavedNote from '$lib/ui/UnsavedNote.svelte';
@@ -70,6 +71,7 @@
     >
       <div class="flex flex-col gap-3 lg:max-h-[65%] lg:shrink-0 lg:overflow-y-auto">
         {#if stage > 0}<PublishPost {desk} />{/if}
+        {#if stage > 2}<LikelyTwin id={desk.video.id} />{/if}
         <UnsavedNote autosave={desk.autosave} />
       </div>
       <div class="flex min-h-0 flex-col gap-5 lg:overflow-y-auto lg:pb-4">
