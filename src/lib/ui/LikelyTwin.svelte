@@ -1,8 +1,7 @@
 <script lang="ts">
   import type { Item } from '$lib/core/model/item.ts';
-  import { itemsByIds } from '$lib/data/items.ts';
-  import { surelyPaired } from '$lib/work/pairs.ts';
   import { attempt } from '$lib/work/tasks.svelte.ts';
+  import { pairsWorker } from '$lib/workers/pairs.ts';
 
   /** Of what the other half is being made. */
   let { id }: { id: string } = $props();
@@ -13,10 +12,8 @@
     const asked = id;
     other = null;
     if (!asked) return;
-    void attempt(async () => {
-      const found = (await surelyPaired([asked])).get(asked);
-      const item = found && (await itemsByIds([found])).get(found);
-      if (item && asked === id) other = item;
+    void attempt(() => pairsWorker().surelyPaired([asked])).then(({ value }) => {
+      if (asked === id) other = value?.get(asked) ?? null;
     });
   });
 </script>

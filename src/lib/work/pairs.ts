@@ -3,7 +3,6 @@ import { tieId, type Relation, type Tie } from '$lib/core/model/tie.ts';
 import { noteAll } from '$lib/data/journal.ts';
 import { decideTies, restoreTies } from '$lib/data/ties.ts';
 import { videosToRead } from '$lib/data/unpaired.ts';
-import { pairsWorker } from '$lib/workers/pairs.ts';
 import { readMany } from './readMany.ts';
 import { runTask } from './tasks.svelte.ts';
 
@@ -43,19 +42,6 @@ const noteDecided = <T extends Omit<Decided, 'relation'>>(
   whatOf: (decided: T) => NewJournalLine['what']
 ): Promise<void> =>
   noteAll(decided.map((d) => ({ what: whatOf(d), itemId: d.video, title: d.titles.video })));
-
-/**
- * Of some videos or posts, those whose other half surely is here already, though nothing ties the two yet. What were made
- * of them would be there twice.
- * @returns by id: the id of the other half
- */
-export async function surelyPaired(ids: readonly string[]): Promise<ReadonlyMap<string, string>> {
-  const { proposals } = await pairsWorker().propose();
-  const others = new Map<string, string>();
-  for (const { video, post, isSure } of proposals)
-    if (isSure) others.set(video, post).set(post, video);
-  return new Map(ids.flatMap((id) => (others.has(id) ? [[id, others.get(id)!]] : [])));
-}
 
 /**
  * Reads the captions of all videos without a post, since what is said tells more than a title.

@@ -45,7 +45,7 @@ async function foreseenCandidates(lane: Lane): Promise<Candidate[]> {
 }
 
 /** What would be made twice, until what that depends on changes. */
-let sure: Promise<ReadonlyMap<string, string>> | null = null;
+let sure: ReturnType<typeof surePairs> | null = null;
 onChange(['items', 'bodies', 'details', 'twins', 'ties'], () => (sure = null));
 
 /** Looks for untied other halves where the lane would make them, which takes seconds in a large catalogue. */
@@ -61,7 +61,7 @@ async function withLikelyTwins(
     sure = null;
     throw error;
   });
-  return candidates.map((c) => ({ ...c, likelyOther: others.get(c.item.id) ?? null }));
+  return candidates.map((c) => ({ ...c, likelyOther: others.get(c.item.id)?.title ?? null }));
 }
 
 export const lanesApi = {

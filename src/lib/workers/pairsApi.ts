@@ -1,5 +1,7 @@
+import type { Item } from '$lib/core/model/item.ts';
 import { proposePairs, type Proposal } from '$lib/core/twins/likeness/propose.ts';
 import { readUnpaired } from '$lib/data/unpaired.ts';
+import { surePairs } from './surePairs.ts';
 
 export interface Proposed {
   proposals: Proposal[];
@@ -16,6 +18,14 @@ export const pairsApi = {
     const proposals = proposePairs(videos, posts, { refused });
     performance.measure('propose pairs', { start });
     return { proposals, videos: videos.length, posts: posts.length };
+  },
+
+  /** Of some videos or posts: the other halves that surely are here already, though nothing ties them yet, by id. */
+  async surelyPaired(ids: readonly string[]): Promise<Map<string, Item>> {
+    const others = await surePairs();
+    return new Map(
+      ids.flatMap((id): [string, Item][] => (others.has(id) ? [[id, others.get(id)!]] : []))
+    );
   }
 };
 

@@ -11,8 +11,8 @@
   import { live } from '$lib/ui/live.svelte.ts';
   import { formatDate, plural } from '$lib/ui/messages.ts';
   import { makeMany } from '$lib/work/lanes/makeMany.ts';
-  import { surelyPaired } from '$lib/work/pairs.ts';
   import { attempt } from '$lib/work/tasks.svelte.ts';
+  import { pairsWorker } from '$lib/workers/pairs.ts';
   import SpreadFields from './SpreadFields.svelte';
 
   interface Props {
@@ -31,7 +31,7 @@
   let chosen = $state('');
   const placeId = $derived(chosen || (places.value?.[0]?.id ?? ''));
   /** Which of them have their other half already, untied; null while it is looked for. */
-  let paired = $state.raw<ReadonlyMap<string, string> | null>(null);
+  let paired = $state.raw<ReadonlyMap<string, unknown> | null>(null);
   let leavesOut = $state(true);
   const chosenHalves = $derived(
     leavesOut && paired ? halves.filter((half) => !paired?.has(half.id)) : halves
@@ -51,7 +51,9 @@
 
   $effect(() => dialog?.showModal());
   onMount(async () => {
-    const { value } = await attempt(() => surelyPaired(halves.map((half) => half.id)));
+    const { value } = await attempt(() =>
+      pairsWorker().surelyPaired(halves.map((half) => half.id))
+    );
     paired = value ?? new Map();
   });
 
