@@ -21,21 +21,25 @@ test.describe('in the browser’s own parser', () => {
 test('a layout that hangs its worker is given up, said, and the next change is laid out again', async ({
   home: page
 }) => {
-  let started = 0;
+  // On a slow machine the talk may be read later than the first layout is given up: that is tried again by itself.
+  let hangs = true;
   await page.route(/compose\.worker/, async (route) => {
-    started++;
-    if (started > 1) return route.continue();
+    if (!hangs) return route.continue();
     const hung = "addEventListener('message', () => { for (;;); });";
     return route.fulfill({ contentType: 'text/javascript', body: hung });
   });
   await openDesk(page, 'Threading a four-shaft twill, slowly');
-  await expect(page.getByText('It took too long, so it was stopped.')).toBeVisible({
-    timeout: 75_000
-  });
-  await page.getByLabel('Title', { exact: true }).fill('Another title');
-  await expect(page.getByRole('textbox', { name: 'Text of the post' })).toContainText(/\w{4}/);
-  await expect(page.getByText('It took too long, so it was stopped.')).toHaveCount(0);
-  expect(started).toBe(2);
+  const said = page.getByText('It took too long, so it was stopped.');
+  await expect(said).toBeVisible({ timeout: 75_000 });
+  hangs = false;
+  let changes = 0;
+  // What is asked of a worker that still hangs is given up with it.
+  await expect(async () => {
+    await page.getByLabel('Title', { exact: true }).fill(`Another title ${++changes}`);
+    const text = page.getByRole('textbox', { name: 'Text of the post' });
+    await expect(text).toContainText(/\w{4}/, { timeout: 10_000 });
+    await expect(said).toHaveCount(0, { timeout: 1_000 });
+  }).toPass({ timeout: 75_000 });
 });
 
 test('keys under a passphrase wait for it after a reload, and other tabs need it no more', async ({
