@@ -328,6 +328,10 @@ test('360 pixels wide: nothing is cut off sideways', async ({ home: page }) => {
   await expect.poll(overflow, 'after the window was made narrower').toEqual([]);
   await openDesk(page, TWILL);
   expect(await overflow()).toEqual([]);
+  // Its columns stand below each other, and none over the next.
+  const publishing = page.getByRole('complementary', { name: 'Checks and publishing' });
+  await expect(publishing.getByRole('region', { name: 'About the post' })).toBeVisible();
+  expect(await publishing.evaluate((e) => e.scrollHeight - e.clientHeight)).toBeLessThan(2);
   for (const path of [
     '/places',
     '/journal',

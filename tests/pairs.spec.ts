@@ -1,14 +1,19 @@
+import type { Page } from '@playwright/test';
 import { expect, idle, row, test } from './app.ts';
 import { newLane, station } from './lanesView.ts';
+
+async function openBack(page: Page, origin: string): Promise<void> {
+  await page.goto(origin);
+  await expect(row(page, 'Threading a four-shaft twill, slowly')).toBeVisible();
+  await idle(page);
+}
 
 test.describe('the catalogue of earlier years', () => {
   test('sure pairs are made at once, doubtful ones one by one, and all can be undone', async ({
     page,
     backApp
   }) => {
-    await page.goto(backApp.origin);
-    await expect(row(page, 'Threading a four-shaft twill, slowly')).toBeVisible();
-    await idle(page);
+    await openBack(page, backApp.origin);
     const inStep = page.getByRole('button', { name: /^In step \d+$/ });
     const before = Number(/\d+/.exec(await inStep.innerText())?.[0]);
     await page.getByRole('link', { name: 'Find pairs' }).click();
@@ -76,9 +81,7 @@ test.describe('the catalogue of earlier years', () => {
     page,
     backApp
   }) => {
-    await page.goto(backApp.origin);
-    await expect(row(page, 'Threading a four-shaft twill, slowly')).toBeVisible();
-    await idle(page);
+    await openBack(page, backApp.origin);
     await newLane(page);
     await station(page, 'Filter').click();
     await page.getByRole('radio', { name: 'The catalogue, newest first' }).check();
@@ -90,8 +93,7 @@ test.describe('the catalogue of earlier years', () => {
       .filter({ hasText: 'Mending a wool blanket: “Mending a wool blanket” seems to be its' });
     await expect(likely).toBeVisible();
 
-    await page.goto(backApp.origin);
-    await expect(row(page, 'Threading a four-shaft twill, slowly')).toBeVisible();
+    await openBack(page, backApp.origin);
     await page.keyboard.press('Control+k');
     await page.getByRole('combobox').fill('Mending a wool blanket');
     await page.getByRole('option', { name: /^Mending a wool blanket\s*No post yet/ }).click();

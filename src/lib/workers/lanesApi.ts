@@ -2,7 +2,13 @@ import { discover, type Discovered } from '$lib/core/lanes/runner.ts';
 import { onChange } from '$lib/data/changes.ts';
 import type { Lane } from '$lib/core/lanes/lane.ts';
 import { rateOf, type Rate } from '$lib/core/lanes/rate.ts';
-import { dropReason, inOrder, type Candidate, type DropReason } from '$lib/core/lanes/filter.ts';
+import {
+  avoidsLikelyTwins,
+  dropReason,
+  inOrder,
+  type Candidate,
+  type DropReason
+} from '$lib/core/lanes/filter.ts';
 import {
   suggestWords,
   type SuggestionKind,
@@ -54,7 +60,7 @@ async function withLikelyTwins(
   candidates: Candidate[],
   now: number
 ): Promise<Candidate[]> {
-  if (lane.make.kind === 'update' || lane.source.sheet) return candidates;
+  if (!avoidsLikelyTwins(lane)) return candidates;
   if (!candidates.some((candidate) => dropReason(candidate, lane, now) === null)) return candidates;
   sure ??= surePairs();
   const others = await sure.catch((error: unknown) => {

@@ -110,11 +110,12 @@ export function dropReason(candidate: Candidate, lane: Lane, now: number): DropR
   );
 }
 
-/** What is on a list was chosen by the user, whatever it is like. */
-function byLikelyTwin({ likelyOther }: Candidate, { make, source }: Lane): DropReason | null {
-  if (!likelyOther || make.kind === 'update' || source.sheet) return null;
-  return { kind: 'likely-twin', title: likelyOther };
-}
+/** Whether a lane leaves out what surely has its other half: what is on a list was chosen by the user, whatever it is like. */
+export const avoidsLikelyTwins = ({ make, source }: Lane): boolean =>
+  make.kind !== 'update' && !source.sheet;
+
+const byLikelyTwin = ({ likelyOther }: Candidate, lane: Lane): DropReason | null =>
+  likelyOther && avoidsLikelyTwins(lane) ? { kind: 'likely-twin', title: likelyOther } : null;
 
 /** Of a twin one half is shared: the one that came out first, unless the lane leaves that one out. */
 function byOtherHalf({ item, otherHalf }: Candidate, lane: Lane, now: number): DropReason | null {

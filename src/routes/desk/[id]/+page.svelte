@@ -66,7 +66,7 @@
   <div class="desk grid h-full gap-x-4 overflow-y-auto px-3 lg:overflow-hidden">
     <!-- First in the order of keys: publishing is the one thing to do here. -->
     <aside
-      class="order-2 flex min-h-0 min-w-0 flex-col gap-4 py-3 lg:order-3 lg:px-1"
+      class="order-2 flex min-w-0 flex-col gap-4 py-3 lg:order-3 lg:min-h-0 lg:px-1"
       aria-label="Checks and publishing"
     >
       <div class="flex flex-col gap-3 lg:max-h-[65%] lg:shrink-0 lg:overflow-y-auto">
@@ -74,7 +74,7 @@
         {#if stage > 2}<LikelyTwin id={desk.video.id} />{/if}
         <UnsavedNote autosave={desk.autosave} />
       </div>
-      <div class="flex min-h-0 flex-col gap-5 lg:overflow-y-auto lg:pb-4">
+      <div class="flex flex-col gap-5 lg:min-h-0 lg:overflow-y-auto lg:pb-4">
         <Checks {desk} />
         {#if stage > 1}
           <Review {desk} />
