@@ -9,7 +9,8 @@ import {
   openLayout,
   row,
   test,
-  togglePart
+  togglePart,
+  within
 } from './app.ts';
 import { makeArchive, retitle } from './archiveView.ts';
 import { newLane, plannedLane, station } from './lanesView.ts';
@@ -64,7 +65,7 @@ test.describe('by axe', () => {
     }
     await page.getByRole('button', { name: 'Rehearse' }).click();
     await page.getByRole('button', { name: 'Show the result' }).click();
-    await expect(page.getByText('Nothing was published.')).toBeVisible({ timeout: 20_000 });
+    await expect(page.getByText('Nothing was published.')).toBeVisible(within(20));
     await expectNoFindings(page, 'Rehearsal');
     await station(page, 'Filter').click();
     const newest = page.getByRole('radio', { name: 'The catalogue, newest first' });

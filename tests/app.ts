@@ -272,6 +272,11 @@ export const test = base.extend<
 
 export { expect };
 
+/** How long work may take, in seconds where the machine is quiet; that of CI can be several times slower. */
+export const within = (seconds: number) => ({
+  timeout: seconds * (process.env.CI ? 4_000 : 1_000)
+});
+
 export const row = (page: Page, title: string) =>
   page.getByRole('row', { name: new RegExp(`^${title.replace(/[.*+?^${}()|[\]\\]/g, '\\$&')}`) });
 

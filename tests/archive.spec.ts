@@ -1,6 +1,6 @@
 import { readFile, writeFile } from 'node:fs/promises';
 import type { Page } from '@playwright/test';
-import { expect, idle, openAlert, openDesk, row, test } from './app.ts';
+import { expect, idle, openAlert, openDesk, row, test, within } from './app.ts';
 import { forgetDecisions, makeArchive, retitle, rowsOf, TWILL } from './archiveView.ts';
 
 const title = (page: Page) => page.getByRole('textbox', { name: 'Title', exact: true });
@@ -170,7 +170,7 @@ test('a copy goes to a folder each day, the last seven stay, and the browser may
     });
   await twoDaysLater();
   await page.reload();
-  await expect.poll(copies, { timeout: 20_000 }).toHaveLength(8);
+  await expect.poll(copies, within(20)).toHaveLength(8);
   // The oldest of ours went, and nothing else.
   expect(await copies()).toContain('mine.zip');
   expect((await copies()).join()).not.toMatch(/2026-01-0[12]/);
@@ -179,7 +179,7 @@ test('a copy goes to a folder each day, the last seven stay, and the browser may
   await twoDaysLater();
   await page.evaluate(() => localStorage.setItem('asks-again', 'yes'));
   await page.reload();
-  await expect(daily.getByRole('alert')).toContainText('has to ask you again', { timeout: 20_000 });
+  await expect(daily.getByRole('alert')).toContainText('has to ask you again', within(20));
   await openAlert(page, 'the daily copy fails');
   await page.evaluate(() => localStorage.removeItem('asks-again'));
   await daily.getByRole('button', { name: 'Allow the folder' }).click();

@@ -1,4 +1,4 @@
-import { deleteIt, expect, test } from './app.ts';
+import { deleteIt, expect, test, within } from './app.ts';
 import { at, FOLLOWERS, NOTES, openUpdates } from './updatesView.ts';
 
 const COLOUR = 'A colour plan for winter scarves';
@@ -30,7 +30,7 @@ test('a picture is cut to the shape of a place around what is pointed at', async
   for (const name of [FOLLOWERS, NOTES, PAGES])
     await at(page, name).getByRole('checkbox', { name }).uncheck();
   await page.getByRole('button', { name: 'Publish to 1 place', exact: true }).click();
-  await expect(at(page, GALLERY).getByText(/^Published /)).toBeVisible({ timeout: 60_000 });
+  await expect(at(page, GALLERY).getByText(/^Published /)).toBeVisible(within(60));
   await world.faults({});
   expect(await world.updates('pictures')).toHaveLength(1);
   const there = await context.newPage();
@@ -48,7 +48,7 @@ test('a quotation is drawn as a picture, in words that can be changed', async ({
   const words = page.getByRole('textbox', { name: 'What is quoted' });
   await expect(words).not.toHaveValue('');
   const shown = at(page, PAGES).getByRole('img');
-  await expect(shown).toHaveAttribute('src', /^blob:/, { timeout: 20_000 });
+  await expect(shown).toHaveAttribute('src', /^blob:/, within(20));
   const before = await shown.getAttribute('src');
   await words.fill('Twelve scarves, one warp.');
   await expect(shown).toHaveAttribute('alt', 'Twelve scarves, one warp.');
@@ -76,7 +76,7 @@ test('one clip goes to three places, each with its own words', async ({ home: pa
   await at(page, NOTES).getByRole('textbox', { name: /^Text/ }).fill('Look at the bobbin.');
   await page.getByRole('textbox', { name: 'What the clip shows' }).fill('A bobbin being wound');
   await page.getByRole('button', { name: 'Publish to 3 places' }).click();
-  await expect(page.getByText(/^Published /)).toHaveCount(3, { timeout: 30_000 });
+  await expect(page.getByText(/^Published /)).toHaveCount(3, within(30));
   for (const path of ['followers', 'notes', 'pictures']) {
     const [told] = await world.updates(path);
     expect(told?.attachment).toMatchObject([{ type: 'Video', name: 'A bobbin being wound' }]);
@@ -99,7 +99,7 @@ test('a long text is published in numbered parts, and all of them are deleted ag
     await at(page, name).getByRole('checkbox', { name }).uncheck();
   await world.faults({ failOneIn: '6', loseOneIn: '4' });
   await page.getByRole('button', { name: 'Publish to 1 place', exact: true }).click();
-  await expect.poll(async () => (await world.updates('notes')).length, { timeout: 90_000 }).toBe(4);
+  await expect.poll(async () => (await world.updates('notes')).length, within(90)).toBe(4);
   await world.faults({});
   const parts = (await world.updates('notes')).reverse();
   expect(parts.map((p) => /\((\d)\/4\)$/.exec(p.content)?.[1])).toEqual(['1', '2', '3', '4']);

@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Page } from '@playwright/test';
 import { parseWebVtt } from '../src/lib/core/captions/webvtt.ts';
-import { deleteIt, expect, idle, openBooth, row, exportFromBooth, test } from './app.ts';
+import { deleteIt, expect, idle, openBooth, row, exportFromBooth, test, within } from './app.ts';
 import { frameTimes, loudness, makeMedia, probe, soundStarts } from './media.ts';
 
 const COSTS = 'What a woven metre costs, and why';
@@ -40,16 +40,14 @@ test('from a post to a video that plays at the channel, the upload cut twice and
     page.getByRole('list', { name: 'Script by scene' }).getByRole('listitem').first()
   ).toContainText(COSTS);
   await page.getByRole('button', { name: 'Render the video' }).click();
-  await expect(made(page)).toBeVisible({ timeout: 120_000 });
+  await expect(made(page)).toBeVisible(within(120));
 
   await world.faults({ cutUploads: '2' });
   await page.getByLabel('Visibility').selectOption('public');
   await page.getByRole('button', { name: 'Publish now' }).click();
   await expect.poll(() => world.cutsLeft()).toBeLessThan(2);
   await world.restart();
-  await expect(page.getByText('Wrenfold Loomworks: Published.')).toBeVisible({
-    timeout: 120_000
-  });
+  await expect(page.getByText('Wrenfold Loomworks: Published.')).toBeVisible(within(120));
   expect(await world.cutsLeft()).toBe(0);
   await idle(page);
 
@@ -106,7 +104,7 @@ test('the file is what was planned: streams, length, frames, loudness, captions 
   await page.getByRole('radio', { name: 'Calm, nothing moves' }).check();
   await idle(page);
   await page.getByRole('button', { name: 'Render the video' }).click();
-  await expect(made(page)).toBeVisible({ timeout: 120_000 });
+  await expect(made(page)).toBeVisible(within(120));
   const path = await takeOut(page, 'Video file', 'flax.webm');
   const planned = Number(
     await page.getByRole('slider', { name: 'Place in the video' }).getAttribute('max')
@@ -195,7 +193,7 @@ test('upright, with a clip in front and music beneath, as MP4', async ({ home: p
   await expect(page.getByText('Its sound is Opus. This browser cannot write AAC')).toBeVisible();
   await idle(page);
   await page.getByRole('button', { name: 'Render the video' }).click();
-  await expect(made(page)).toBeVisible({ timeout: 120_000 });
+  await expect(made(page)).toBeVisible(within(120));
   const planned = Number(
     await page.getByRole('slider', { name: 'Place in the video' }).getAttribute('max')
   );
@@ -224,7 +222,7 @@ test('a render that is stopped, or whose page is closed, goes on from what is fi
   await page.getByRole('button', { name: 'Continue rendering' }).click();
   await expect(page.getByText('Rendering… The deck')).toBeVisible();
   await page.reload();
-  await expect(made(page)).toBeVisible({ timeout: 120_000 });
+  await expect(made(page)).toBeVisible(within(120));
 });
 
 test('scenes are changed by hand, kept, heard anew, and had back by undo', async ({
@@ -319,7 +317,7 @@ test('a picture and a recording of one’s own take the place of words and voice
   await expect(page.getByText('Your own recording plays instead of the voice.')).toBeVisible();
   await idle(page);
   await page.getByRole('button', { name: 'Render the video' }).click();
-  await expect(made(page)).toBeVisible({ timeout: 120_000 });
+  await expect(made(page)).toBeVisible(within(120));
   const path = await takeOut(page, 'Video file', 'mine.webm');
   // A picture that moves has its frames, 24 a second for seven seconds.
   expect(frameTimes(path).length).toBeGreaterThan(160);
@@ -360,7 +358,7 @@ test('a post that has a video file of its own gives that very file to the channe
 
   await page.getByLabel('Visibility').selectOption('public');
   await page.getByRole('button', { name: 'Publish now' }).click();
-  await expect(page.getByText('Wrenfold Loomworks: Published.')).toBeVisible({ timeout: 60_000 });
+  await expect(page.getByText('Wrenfold Loomworks: Published.')).toBeVisible(within(60));
   expect((await world.uploads()).map((u) => u.name?.[0])).toEqual([COSTS]);
 });
 
@@ -441,7 +439,7 @@ test('style, motion, typeface, words on screen, music and sounds are the user’
   );
   expect(words).toMatch(/in <00:00:\d\d\.\d{3}>the <00:00:\d\d\.\d{3}>morning/);
   await page.getByRole('button', { name: 'Render the video' }).click();
-  await expect(made(page)).toBeVisible({ timeout: 120_000 });
+  await expect(made(page)).toBeVisible(within(120));
   const path = await takeOut(page, 'Video file', 'styled.webm');
   const { duration } = probe(path);
   // The length that was asked for, within five in a hundred; moves and lights have their frames.
@@ -453,7 +451,7 @@ test('style, motion, typeface, words on screen, music and sounds are the user’
   await page.getByLabel('Light up words as they are said').uncheck();
   await idle(page);
   await page.getByRole('button', { name: /^Render / }).click();
-  await expect(made(page)).toBeVisible({ timeout: 120_000 });
+  await expect(made(page)).toBeVisible(within(120));
   const calm = frameTimes(await takeOut(page, 'Video file', 'calm.webm')).length;
   expect(calm).toBeLessThan(duration * 2);
 });
@@ -493,7 +491,7 @@ test('what cannot be said, shown or read is reported, and nothing is lost', asyn
   // All the same a video comes of it.
   await shorten(page);
   await page.getByRole('button', { name: 'Render the video' }).click();
-  await expect(made(page)).toBeVisible({ timeout: 120_000 });
+  await expect(made(page)).toBeVisible(within(120));
 });
 
 test('a full disk is reported, and what is finished is kept', async ({ home: page, app }) => {
@@ -506,12 +504,12 @@ test('a full disk is reported, and what is finished is kept', async ({ home: pag
     quotaSize: Math.ceil(usage) + 20_000
   });
   await page.getByRole('button', { name: 'Render the video' }).click();
-  await expect(page.getByText('There is no room left in the browser’s storage.')).toBeVisible({
-    timeout: 60_000
-  });
+  await expect(page.getByText('There is no room left in the browser’s storage.')).toBeVisible(
+    within(60)
+  );
   await devtools.send('Storage.overrideQuotaForOrigin', { origin: app.origin });
   await page.getByRole('button', { name: 'Render the video' }).click();
-  await expect(made(page)).toBeVisible({ timeout: 120_000 });
+  await expect(made(page)).toBeVisible(within(120));
 });
 
 test('a browser without WebCodecs says so, and gives script, captions and sound all the same', async ({

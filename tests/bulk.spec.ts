@@ -1,4 +1,4 @@
-import { expect, idle, row, test } from './app.ts';
+import { expect, idle, row, test, within } from './app.ts';
 
 const TWILL = 'Threading a four-shaft twill, slowly';
 /** Posts that are made in one go. */
@@ -8,7 +8,7 @@ test('posts of many videos are made in one go, also when the page is loaded anew
   page,
   backApp
 }) => {
-  test.setTimeout(180_000);
+  test.slow();
   await page.goto(backApp.origin);
   await expect(row(page, TWILL)).toBeVisible();
   await idle(page);
@@ -46,7 +46,7 @@ test('posts of many videos are made in one go, also when the page is loaded anew
   await page.goto(`${backApp.origin}/review`);
   // Findings are lists within its items.
   const made = page.getByRole('list', { name: 'Made by lanes' }).locator('> li');
-  await expect(made).toHaveCount(COUNT, { timeout: 120_000 });
+  await expect(made).toHaveCount(COUNT, within(120));
   if (process.env.BULK) console.log(`${COUNT} posts in ${(Date.now() - from) / 1000} s`);
   await idle(page);
 
@@ -104,10 +104,10 @@ test('posts of a selection are tagged, published and scheduled as one job, and u
   await add.fill('back catalogue');
   await add.press('Enter');
   await dialog.getByRole('button', { name: /^Change tags of \d posts/ }).press('Enter');
-  await expect(page.getByText(/posts? changed\./)).toBeVisible({ timeout: 60_000 });
+  await expect(page.getByText(/posts? changed\./)).toBeVisible(within(60));
   await world.faults({});
   await expect
-    .poll(() => world.read('/blog/feed.xml'), { timeout: 40_000 })
+    .poll(() => world.read('/blog/feed.xml'), within(40))
     .toMatch(/(?:back catalogue[\s\S]*){4}/);
 });
 
@@ -125,11 +125,11 @@ test('narrated videos of several posts wait for review after one go', async ({ h
   await dialog.getByRole('button', { name: 'Make 3 videos' }).click();
   await expect(
     page.getByRole('contentinfo', { name: 'Deck' }).getByText(/^Making 1 of 3/)
-  ).toBeVisible({ timeout: 30_000 });
+  ).toBeVisible(within(30));
   await page.getByRole('link', { name: 'Lanes', exact: true }).first().click();
   const lane = page.getByRole('article', { name: /^Videos of 3 posts/ });
   await expect(lane).toContainText('A narrated video');
   // The others take minutes; one is enough to see that they come.
-  await expect(lane).toContainText('1 to review', { timeout: 60_000 });
+  await expect(lane).toContainText('1 to review', within(60));
   await expect(lane).toContainText('from 2 Sep 2030');
 });

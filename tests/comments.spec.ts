@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { expect, openAlert, test } from './app.ts';
+import { expect, openAlert, test, within } from './app.ts';
 
 const POST = 'Winding a warp on a board, start to finish';
 const URL_OF_POST = '/blog/posts/winding-a-warp-on-a-board';
@@ -43,7 +43,7 @@ test('comments are looked through, and those that are chosen stand in the post',
     [...(await world.read(URL_OF_POST)).matchAll(/p-author">([^<]+)<\/span>\s*at/g)].map(
       (m) => m[1]
     );
-  await expect.poll(shown, { timeout: 40_000 }).toEqual(['Orla Fennick', 'Isolde Wrenfold']);
+  await expect.poll(shown, within(40)).toEqual(['Orla Fennick', 'Isolde Wrenfold']);
   expect(await world.read(URL_OF_POST)).toMatch(/p-publication">Wrenfold Loomworks</);
 
   // The advertisement is left out, and can be found again.
@@ -54,9 +54,9 @@ test('comments are looked through, and those that are chosen stand in the post',
 
   await page.getByRole('radio', { name: 'Shown in posts (2)' }).check();
   await page.getByRole('button', { name: /Remove the comment by Isolde/ }).click();
-  await expect.poll(shown, { timeout: 40_000 }).toEqual(['Orla Fennick']);
+  await expect.poll(shown, within(40)).toEqual(['Orla Fennick']);
   await page.getByRole('button', { name: 'Undo' }).click();
-  await expect.poll(shown, { timeout: 40_000 }).toEqual(['Orla Fennick', 'Isolde Wrenfold']);
+  await expect.poll(shown, within(40)).toEqual(['Orla Fennick', 'Isolde Wrenfold']);
   await page.goto('/journal');
   await expect(page.getByText('Comments added to the post').first()).toBeVisible();
 });

@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { expect, idle, openDesk, row, test, type WorldControl } from './app.ts';
+import { expect, idle, openDesk, row, test, type WorldControl, within } from './app.ts';
 
 const TWILL = 'Threading a four-shaft twill, slowly';
 const ID = 'threading-a-twill';
@@ -126,10 +126,10 @@ test('many posts are brought up to date at once, though the blog fails now and t
   await standings.getByRole('button', { name: /^Drifted/ }).click();
   await world.faults({ failOneIn: '4' });
   await page.getByRole('button', { name: 'Update all drifted (2)' }).click();
-  await expect(page.getByText(/items? updated\./)).toBeVisible({ timeout: 40_000 });
+  await expect(page.getByText(/items? updated\./)).toBeVisible(within(40));
   await world.faults({});
-  await expect.poll(() => world.postHtml(TWILL), { timeout: 30_000 }).toContain('rescue the day');
-  await expect.poll(() => world.posts('Straight selvedges'), { timeout: 30_000 }).toBe(1);
+  await expect.poll(() => world.postHtml(TWILL), within(30)).toContain('rescue the day');
+  await expect.poll(() => world.posts('Straight selvedges'), within(30)).toBe(1);
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect.poll(() => world.postHtml(TWILL)).toContain('save the day');
   await expect.poll(() => world.posts(SELVEDGES)).toBe(1);

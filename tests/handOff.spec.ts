@@ -1,4 +1,4 @@
-import { expect, test } from './app.ts';
+import { expect, test, within } from './app.ts';
 import { at, openUpdates } from './updatesView.ts';
 
 const COLOUR = 'A colour plan for winter scarves';
@@ -15,9 +15,7 @@ test('what no program may post is handed over by message, posted on a telephone,
   await board.getByRole('checkbox', { name: BOARD }).check();
   await world.faults({ failOneIn: '4', loseOneIn: '2', busyOneIn: '5', retryAfter: '1' });
   await page.getByRole('button', { name: 'Publish to 5 places' }).click();
-  await expect(board.getByText('It stays open until you have posted it.')).toBeVisible({
-    timeout: 90_000
-  });
+  await expect(board.getByText('It stays open until you have posted it.')).toBeVisible(within(90));
   await world.faults({});
 
   const mail = await context.newPage();
@@ -68,7 +66,7 @@ test('in the browser that sent it, the page closes the update at once and has th
   const board = at(page, BOARD);
   await board.getByRole('checkbox', { name: BOARD }).check();
   await page.getByRole('radio', { name: 'A quotation as a picture' }).check();
-  await expect(board.getByRole('img')).toHaveAttribute('src', /^blob:/, { timeout: 20_000 });
+  await expect(board.getByRole('img')).toHaveAttribute('src', /^blob:/, within(20));
   await page.getByRole('button', { name: 'Publish to 5 places' }).click();
   await expect(board.getByText('It stays open until you have posted it.')).toBeVisible();
   const mail = await context.newPage();

@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { openAlert, expect, openLayout, test } from './app.ts';
+import { openAlert, expect, openLayout, test, within } from './app.ts';
 import { catalogueLane, newLane, station } from './lanesView.ts';
 
 const TWILL = 'Threading a four-shaft twill, slowly';
@@ -109,10 +109,10 @@ test('layouts that were kept on the desk are taken by language', async ({ home: 
     .selectOption({ label: 'Die Kette aufbäumen, ganz in Ruhe' });
   await region.getByRole('button', { name: 'Show the result' }).click();
   const made = region.getByRole('article', { name: 'For The Wrenfold Notebook' });
-  await expect(made).toContainText('Ein Film aus der Werkstatt.', { timeout: 20_000 });
+  await expect(made).toContainText('Ein Film aus der Werkstatt.', within(20));
   await region.getByRole('combobox', { name: 'Rehearse with' }).selectOption(TWILL);
   await region.getByRole('button', { name: 'Show the result' }).click();
-  await expect(made).toContainText('Threading a four-shaft twill', { timeout: 20_000 });
+  await expect(made).toContainText('Threading a four-shaft twill', within(20));
   await expect(made).not.toContainText('Ein Film aus der Werkstatt.');
 });
 
@@ -134,7 +134,7 @@ test('a lane makes polls; an item that gives none is left out with its reason', 
   await station(page, 'Places').click();
   await page.getByRole('checkbox', { name: 'Wrenfold Loomworks: followers' }).check();
   await page.getByRole('button', { name: 'Run now' }).click();
-  await expect(page.getByText(/left out \d+ and made \d+\.$/)).toBeVisible({ timeout: 60_000 });
+  await expect(page.getByText(/left out \d+ and made \d+\.$/)).toBeVisible(within(60));
   await page.getByText(/^History: /).click();
   await page.getByText(/^Left out: \d+$/).click();
   await expect(
@@ -162,7 +162,7 @@ test('what fell due while it was closed is reported, and goes out at the same pa
   await page.getByRole('spinbutton', { name: 'From (hour)' }).fill('0');
   await page.keyboard.press('Tab');
   await page.getByRole('button', { name: 'Run now' }).click();
-  await expect(station(page, 'Approval')).toContainText('3 to review', { timeout: 60_000 });
+  await expect(station(page, 'Approval')).toContainText('3 to review', within(60));
   await openAlert(page, '3 to review');
   await page
     .getByRole('button', { name: /^Approve/ })
@@ -181,8 +181,8 @@ test('what fell due while it was closed is reported, and goes out at the same pa
   await page.goto('/lanes');
   await expect(
     page.getByText(/^When this was opened on .*, [12] items? (was|were) due/)
-  ).toBeVisible({ timeout: 20_000 });
-  await expect(station(page, 'Places')).toContainText('1 published', { timeout: 60_000 });
+  ).toBeVisible(within(20));
+  await expect(station(page, 'Places')).toContainText('1 published', within(60));
   await expect(station(page, 'Pace')).toContainText('1 planned');
   await page.getByRole('link', { name: 'Journal', exact: true }).click();
   await expect(page.getByRole('cell', { name: 'Missed while closed' })).toBeVisible();
@@ -233,7 +233,7 @@ test('a lane of videos keeps a look of its own, whatever the booth has', async (
   await page.getByRole('checkbox', { name: 'Wrenfold Loomworks', exact: true }).check();
   await page.reload();
   await page.getByRole('button', { name: 'Run now' }).click();
-  await expect(page.getByText(/made 1\.$/)).toBeVisible({ timeout: 120_000 });
+  await expect(page.getByText(/made 1\.$/)).toBeVisible(within(120));
   const render = await page.evaluate(
     () =>
       new Promise<{ width: number; height: number }[]>((done) => {

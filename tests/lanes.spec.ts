@@ -1,5 +1,5 @@
 import { readFile } from 'node:fs/promises';
-import { openAlert, expect, idle, test } from './app.ts';
+import { openAlert, expect, idle, test, within } from './app.ts';
 import { catalogueLane, station } from './lanesView.ts';
 
 const TWILL = 'Threading a four-shaft twill, slowly';
@@ -20,7 +20,7 @@ test('a lane is made, rehearsed, run with faults on, reviewed by keyboard, publi
   ).toBeVisible();
   await rehearsal.getByRole('combobox', { name: 'Rehearse with' }).selectOption(TWILL);
   await rehearsal.getByRole('button', { name: 'Show the result' }).click();
-  await expect(rehearsal.getByText('Nothing was published.')).toBeVisible({ timeout: 20_000 });
+  await expect(rehearsal.getByText('Nothing was published.')).toBeVisible(within(20));
   await expect(
     rehearsal.getByRole('article', { name: 'For The Wrenfold Notebook' }).getByRole('heading', {
       name: 'Counting the heddles'
@@ -30,7 +30,7 @@ test('a lane is made, rehearsed, run with faults on, reviewed by keyboard, publi
 
   await world.faults({ failOneIn: '4', loseOneIn: '3', busyOneIn: '5', retryAfter: '1' });
   await page.getByRole('button', { name: 'Run now' }).click();
-  await expect(page.getByText(/left out \d+ and made 3\.$/)).toBeVisible({ timeout: 60_000 });
+  await expect(page.getByText(/left out \d+ and made 3\.$/)).toBeVisible(within(60));
   await expect(station(page, 'Approval')).toContainText('3 to review');
 
   await openAlert(page, '3 to review');
@@ -56,7 +56,7 @@ test('a lane is made, rehearsed, run with faults on, reviewed by keyboard, publi
   await page.getByRole('link', { name: 'Lanes', exact: true }).first().click();
   await expect(station(page, 'Pace')).toContainText('2 planned');
   await page.getByRole('switch').click();
-  await expect(station(page, 'Places')).toContainText('2 published', { timeout: 90_000 });
+  await expect(station(page, 'Places')).toContainText('2 published', within(90));
   await world.faults({});
   expect(await world.posts(titles[0] ?? '')).toBe(0);
   for (const title of titles.slice(1)) expect(await world.posts(title)).toBe(1);
@@ -64,7 +64,7 @@ test('a lane is made, rehearsed, run with faults on, reviewed by keyboard, publi
   await page.getByText(/^History: /).click();
   await page.getByRole('button', { name: 'Undo this run…' }).click();
   await page.getByRole('button', { name: 'Delete what it published' }).click();
-  await expect(page.getByText('2 items were undone.')).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByText('2 items were undone.')).toBeVisible(within(30));
   for (const title of titles) expect(await world.posts(title)).toBe(0);
 });
 
@@ -73,7 +73,7 @@ test('one of two tabs leads; when it is killed in the middle, the other goes on,
   world,
   context
 }) => {
-  test.setTimeout(180_000);
+  test.slow();
   await catalogueLane(page);
   await station(page, 'Approval').click();
   await page.getByRole('radio', { name: 'Publish without approval', exact: true }).check();
@@ -81,10 +81,10 @@ test('one of two tabs leads; when it is killed in the middle, the other goes on,
   await other.goto('/lanes');
   await world.faults({ slow: '400', loseOneIn: '3' });
   await page.getByRole('switch').click();
-  await expect(station(other, 'Make')).toContainText('3 made', { timeout: 60_000 });
-  await expect(station(other, 'Places')).toContainText(/[12] published/, { timeout: 60_000 });
+  await expect(station(other, 'Make')).toContainText('3 made', within(60));
+  await expect(station(other, 'Places')).toContainText(/[12] published/, within(60));
   await page.close();
-  await expect(station(other, 'Places')).toContainText('3 published', { timeout: 90_000 });
+  await expect(station(other, 'Places')).toContainText('3 published', within(90));
   await world.faults({});
   await other.getByText(/^History: /).click();
   const placed = other
@@ -163,7 +163,7 @@ test('a sheet comes back with what became of each row; what is planned is a cale
     .setInputFiles({ name: 'list.csv', mimeType: 'text/csv', buffer: Buffer.from(sheet) });
   await expect(page.getByText('A list of 3 rows, by its column “where”.')).toBeVisible();
   await page.getByRole('button', { name: 'Run now' }).click();
-  await expect(page.getByText(/and made 1\.$/)).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByText(/and made 1\.$/)).toBeVisible(within(30));
   const [file] = await Promise.all([
     page.waitForEvent('download'),
     page.getByRole('button', { name: /^Export with results/ }).click()
@@ -201,7 +201,7 @@ test('the journal is filtered by outcome and place, and each line opens to its s
   await station(page, 'Approval').click();
   await page.getByRole('radio', { name: 'Publish without approval', exact: true }).check();
   await page.getByRole('switch').click();
-  await expect(station(page, 'Places')).toContainText('3 published', { timeout: 60_000 });
+  await expect(station(page, 'Places')).toContainText('3 published', within(60));
   await page.getByRole('link', { name: 'Journal', exact: true }).click();
   await page.getByRole('combobox', { name: 'Outcome' }).selectOption('Published');
   const rows = page.getByRole('row').filter({ has: page.getByRole('cell') });

@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { expect, idle } from './app.ts';
+import { expect, idle, within } from './app.ts';
 
 export const station = (page: Page, name: string) =>
   page.getByRole('list', { name: /^Stations of/ }).getByRole('button', { name });
@@ -44,6 +44,6 @@ export async function plannedLane(page: Page): Promise<void> {
   await station(page, 'Places').click();
   await page.getByRole('combobox', { name: 'Visibility' }).selectOption('public');
   await page.getByRole('button', { name: 'Run now' }).click();
-  await expect(page.getByText(/left out \d+ and made 3\.$/)).toBeVisible({ timeout: 60_000 });
+  await expect(page.getByText(/left out \d+ and made 3\.$/)).toBeVisible(within(60));
   await idle(page);
 }

@@ -1,4 +1,4 @@
-import { expect, idle, row, test } from './app.ts';
+import { expect, idle, row, test, within } from './app.ts';
 
 const ADDRESS = '/blog/posts/videos';
 
@@ -25,7 +25,7 @@ test('a list page is set up, published, and follows what is read', async ({
   // The blog loses its answer; the page still stands there once.
   await world.faults({ loseOneIn: '2' });
   await page.getByRole('button', { name: 'Publish the page with 12 items' }).click();
-  await expect(page.getByText(/^At the blog: public/)).toBeVisible({ timeout: 60_000 });
+  await expect(page.getByText(/^At the blog: public/)).toBeVisible(within(60));
   await world.faults({});
   await idle(page);
   expect(await world.posts('All our videos')).toBe(1);
@@ -39,7 +39,7 @@ test('a list page is set up, published, and follows what is read', async ({
   await page.getByRole('button', { name: 'Refresh' }).click();
   await idle(page);
   await expect(row(page, 'All our videos')).toHaveCount(0);
-  await expect.poll(() => world.read(ADDRESS), { timeout: 30_000 }).toMatch(/watch\/camera-test/);
+  await expect.poll(() => world.read(ADDRESS), within(30)).toMatch(/watch\/camera-test/);
 
   // What was typed is still there, and deleting the page deletes it at the blog.
   await page.getByRole('link', { name: 'List pages' }).click();

@@ -1,5 +1,5 @@
 import { readFile } from 'node:fs/promises';
-import { expect, idle, test } from './app.ts';
+import { expect, idle, test, within } from './app.ts';
 import { importFigures, importLog } from './reachView.ts';
 
 const WARP = 'Winding a warp on a board, start to finish';
@@ -66,7 +66,7 @@ test('what came of a twin: both halves, its updates, what they brought, and file
     .last()
     .click();
   await page.getByRole('button', { name: 'Publish to 3 places' }).click();
-  await expect(page.getByText(/^Published /)).toHaveCount(3, { timeout: 60_000 });
+  await expect(page.getByText(/^Published /)).toHaveCount(3, within(60));
   await world.clock(80);
   await page.getByRole('link', { name: 'In step', exact: true }).click();
   await page.getByRole('button', { name: 'Refresh' }).click();

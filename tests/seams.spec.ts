@@ -2,7 +2,7 @@ import { join } from 'node:path';
 import { mkdtemp } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import type { Page } from '@playwright/test';
-import { expect, idle, openBooth, openDesk, row, test } from './app.ts';
+import { expect, idle, openBooth, openDesk, row, test, within } from './app.ts';
 import { catalogueLane, station } from './lanesView.ts';
 import { frameTimes, makeMedia } from './media.ts';
 import { exportFromBooth } from './app.ts';
@@ -49,9 +49,10 @@ test('two lanes that run at once over one channel: each post has the text of its
   }
   for (const lane of lanes) await lane.getByRole('button', { name: 'Run now' }).click();
   for (const lane of lanes)
-    await expect(lane.getByRole('button', { name: /^Make/ })).toContainText(/[1-9] made/, {
-      timeout: 60_000
-    });
+    await expect(lane.getByRole('button', { name: /^Make/ })).toContainText(
+      /[1-9] made/,
+      within(60)
+    );
   await idle(page);
   const entries = await table<{ itemId: string; payload: { title: string; html: string } }>(
     page,
@@ -141,7 +142,7 @@ test('typing that the database refuses is reported, tried again, and kept', asyn
 });
 
 test('a run that was undone can be made again', async ({ home: page, world }) => {
-  test.setTimeout(180_000);
+  test.slow();
   await catalogueLane(page);
   await station(page, 'Source').click();
   await page.getByRole('textbox', { name: 'With all of these words' }).fill('twill');
@@ -149,16 +150,16 @@ test('a run that was undone can be made again', async ({ home: page, world }) =>
   await station(page, 'Approval').click();
   await page.getByRole('radio', { name: 'Publish without approval' }).check();
   await page.getByRole('switch').click();
-  await expect(station(page, 'Places')).toContainText('1 published', { timeout: 60_000 });
+  await expect(station(page, 'Places')).toContainText('1 published', within(60));
   expect(await world.posts(TWILL)).toBe(1);
   await page.getByText(/^History: /).click();
   await page.getByRole('button', { name: 'Undo this run…' }).click();
   await page.getByRole('button', { name: 'Delete what it published' }).click();
-  await expect(page.getByText('1 item was undone.')).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByText('1 item was undone.')).toBeVisible(within(30));
   expect(await world.posts(TWILL)).toBe(0);
   await page.getByRole('button', { name: /^Make again/ }).click();
   await page.getByRole('button', { name: 'Run now' }).click();
-  await expect(station(page, 'Places')).toContainText('1 published', { timeout: 60_000 });
+  await expect(station(page, 'Places')).toContainText('1 published', within(60));
   expect(await world.posts(TWILL)).toBe(1);
 });
 
@@ -166,18 +167,16 @@ test('a video that is private until a date is scheduled, then open, embedded and
   home: page,
   world
 }) => {
-  test.setTimeout(240_000);
+  test.slow();
   await openBooth(page, COSTS);
   await page.getByRole('button', { name: 'Render the video' }).click();
-  await expect(page.getByRole('button', { name: 'Watch it' })).toBeVisible({ timeout: 120_000 });
+  await expect(page.getByRole('button', { name: 'Watch it' })).toBeVisible(within(120));
   await page.getByLabel('Visibility').selectOption('dated');
   const inTwoHours = new Date(Date.now() + 2 * 3_600_000 - new Date().getTimezoneOffset() * 60_000);
   await page.getByLabel(/^Date and time \(/).fill(inTwoHours.toISOString().slice(0, 16));
   await expect(page.getByRole('checkbox', { name: /^Embed it in the post/ })).toBeEnabled();
   await page.getByRole('button', { name: /^Schedule for/ }).click();
-  await expect(page.getByText(/Wrenfold Loomworks: Private until /)).toBeVisible({
-    timeout: 60_000
-  });
+  await expect(page.getByText(/Wrenfold Loomworks: Private until /)).toBeVisible(within(60));
   // Its page would be a 404 for whoever is not signed in there.
   await expect(page.getByRole('link', { name: 'View video' })).toHaveCount(0);
   await idle(page);
@@ -189,7 +188,7 @@ test('a video that is private until a date is scheduled, then open, embedded and
   await page.getByRole('button', { name: REFRESH }).click();
   await idle(page);
   await page.goto('/');
-  await expect(row(page, COSTS)).toHaveAccessibleName(/In step/, { timeout: 60_000 });
+  await expect(row(page, COSTS)).toHaveAccessibleName(/In step/, within(60));
   await page.getByRole('link', { name: 'Journal', exact: true }).click();
   await expect(page.getByRole('cell', { name: 'Embedded in its post' })).toHaveCount(1);
 });
@@ -197,7 +196,7 @@ test('a video that is private until a date is scheduled, then open, embedded and
 test('a clip in front is whole, though the render was stopped while it was made', async ({
   home: page
 }) => {
-  test.setTimeout(240_000);
+  test.slow();
   const folder = await mkdtemp(join(tmpdir(), 'clips-'));
   const clip = join(folder, 'opening.mp4');
   // Four seconds in which every frame differs.
@@ -217,7 +216,7 @@ test('a clip in front is whole, though the render was stopped while it was made'
   await render.or(page.getByRole('button', { name: 'Render again' })).click();
   const failed = page.getByText('Rendering failed.');
   const done = page.getByRole('button', { name: 'Watch it' });
-  await expect(done.or(failed)).toBeVisible({ timeout: 120_000 });
+  await expect(done.or(failed)).toBeVisible(within(120));
   await expect(failed).toHaveCount(0);
   const path = await exportFromBooth(page, 'Video file', join(folder, 'made.webm'));
   // Nearly all of its hundred and twenty frames, and no freeze.

@@ -1,4 +1,14 @@
-import { deleteIt, expect, idle, openDesk, openLayout, row, test, togglePart } from './app.ts';
+import {
+  deleteIt,
+  expect,
+  idle,
+  openDesk,
+  openLayout,
+  row,
+  test,
+  togglePart,
+  within
+} from './app.ts';
 
 const TWILL = 'Threading a four-shaft twill, slowly';
 
@@ -98,9 +108,7 @@ test('with one call in three failing and answers lost: one post, nothing lost, e
     await openDesk(page, title);
     await page.getByRole('radio', { name: 'Public, now' }).check();
     await page.getByRole('button', { name: 'Publish now' }).click();
-    await expect(page.getByRole('link', { name: 'View post' })).toBeVisible({
-      timeout: 60_000
-    });
+    await expect(page.getByRole('link', { name: 'View post' })).toBeVisible(within(60));
     expect(await world.posts(title)).toBe(1);
     await page.getByRole('link', { name: 'In step', exact: true }).first().click();
   }
@@ -151,9 +159,7 @@ test('a tab that is closed in the middle of publishing: another resumes it', asy
   await world.faults({});
   const other = await context.newPage();
   await other.goto('/journal');
-  await expect(other.getByRole('cell', { name: 'Published', exact: true })).toBeVisible({
-    timeout: 45_000
-  });
+  await expect(other.getByRole('cell', { name: 'Published', exact: true })).toBeVisible(within(45));
   expect(await world.posts(TWILL)).toBe(1);
 });
 

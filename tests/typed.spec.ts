@@ -96,7 +96,7 @@ async function show(page: Page, form: Form) {
 }
 
 test('nothing that was typed is lost, however the page goes', async ({ home }) => {
-  test.setTimeout(60_000 + MOMENTS * 8_000);
+  test.setTimeout(2 * test.info().timeout + MOMENTS * 16_000);
   const context = home.context();
   const chance = seeded(SEED);
   const forms = await formsOf(home);

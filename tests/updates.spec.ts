@@ -1,5 +1,5 @@
 import { readFile } from 'node:fs/promises';
-import { deleteIt, expect, idle, row, test } from './app.ts';
+import { deleteIt, expect, idle, row, test, within } from './app.ts';
 import { at, FOLLOWERS, NOTES, openUpdates } from './updatesView.ts';
 
 const COLOUR = 'A colour plan for winter scarves';
@@ -15,7 +15,7 @@ test('a text goes to four networks, with faults on, and stands at each once', as
     await expect(at(page, name).getByText(/^\d+ of \d+$/)).toBeVisible();
   await world.faults({ failOneIn: '4', loseOneIn: '3', busyOneIn: '5', retryAfter: '1' });
   await page.getByRole('button', { name: 'Publish to 4 places' }).click();
-  await expect(page.getByText(/^Published /)).toHaveCount(4, { timeout: 90_000 });
+  await expect(page.getByText(/^Published /)).toHaveCount(4, within(90));
   await world.faults({});
   await expect(at(page, NOTES).getByText('Of 30 a day, 29 are left.')).toBeVisible();
   for (const path of NETWORKS) expect(await world.updates(path)).toHaveLength(1);

@@ -7,7 +7,7 @@ import { chromium, type Page } from '@playwright/test';
 import { interleave, wavHead } from '../src/lib/core/audio/wav.ts';
 import { fromInt16 } from '../src/lib/core/audio/speech.ts';
 import { fliteEngine } from '../src/lib/voice/flite.ts';
-import { expect, exportFromBooth, idle, openBooth, row, test } from './app.ts';
+import { expect, exportFromBooth, idle, openBooth, row, test, within } from './app.ts';
 import { soundStarts } from './media.ts';
 import { tinyModel, tinySettings } from './tinyVoice.ts';
 
@@ -149,7 +149,7 @@ test('a recording of the whole script is taken apart into its sentences', async 
   await voiceForm(page).getByLabel('Import a recording of all').setInputFiles(path);
   await expect(
     voiceForm(page).getByText('Your own recording plays instead of the voice.')
-  ).toBeVisible({ timeout: 60_000 });
+  ).toBeVisible(within(60));
   await expect(voiceForm(page).getByRole('alert')).toHaveCount(0);
   await idle(page);
   const sound = join(folder, 'own.wav');
