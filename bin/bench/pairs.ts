@@ -2,18 +2,20 @@ import { extractArticle } from '../../src/lib/core/article/extract/extract.ts';
 import { readTalk } from '../../src/lib/core/text/talk.ts';
 import { anItem } from '../../src/lib/core/testing.ts';
 import { proposePairs } from '../../src/lib/core/twins/likeness/propose.ts';
+import { thinned } from '../train/catalogue/harder.ts';
 import { judge, toldIn, type Judged } from '../train/catalogue/judge.ts';
 import {
   heldOutBare,
   heldOutCatalogues,
   heldOutMixtures,
+  heldOutOwnWords,
   heldOutSmallChannels,
   heldOutThinned,
   heldOutUnnumbered,
   largeCatalogue,
   sixStyles
 } from '../train/catalogue/sets.ts';
-import { writtenCatalogue } from '../train/catalogue/written.ts';
+import { WRITTEN, writtenCatalogue } from '../train/catalogue/written.ts';
 import { captionsAs } from '../train/speech.ts';
 import { median, ms, report } from './report.ts';
 import { heldOut } from './speech.ts';
@@ -53,8 +55,18 @@ export function benchPairs(): void {
       heldOutUnnumbered()
     ],
     [
-      'two channels written by hand, without captions but for a few words of some videos, 41 twins',
-      [writtenCatalogue('hives'), writtenCatalogue('radios')]
+      'the mixtures, single and small channels, posts in other words than what was filmed',
+      heldOutOwnWords()
+    ],
+    [
+      'three channels written by hand, with few captions or none, 57 twins',
+      WRITTEN.map(writtenCatalogue)
+    ],
+    [
+      'the same, with half of all twins torn apart, eight times each',
+      WRITTEN.flatMap((name) =>
+        Array.from({ length: 8 }, (_, i) => thinned(writtenCatalogue(name), 1 + i))
+      )
     ]
   ] as const) {
     const means = meanOf(catalogues.map((catalogue) => judge(catalogue)));

@@ -20,17 +20,20 @@ import {
   heldOutCatalogues,
   sixStyles,
   heldOutMixtures,
+  heldOutOwnWords,
   heldOutSmallChannels,
   heldOutThinned,
   heldOutUnnumbered,
   tuningBare,
   tuningCatalogues,
   tuningMixtures,
+  tuningOwnWords,
   tuningSmallChannels,
   tuningTalkChannels,
   tuningThinned,
   tuningUnnumbered
 } from './catalogue/sets.ts';
+import { WRITTEN, writtenCatalogue } from './catalogue/written.ts';
 import { learnTrees } from './boosting.ts';
 import { learnLogistic, type Example } from './logistic.ts';
 
@@ -47,7 +50,8 @@ const catalogues = [
   ...tuningSmallChannels(),
   ...tuningThinned(),
   ...tuningBare(),
-  ...tuningUnnumbered()
+  ...tuningUnnumbered(),
+  ...tuningOwnWords()
 ];
 
 /** What is compared in one catalogue, and how the two of each pair belong together. */
@@ -120,7 +124,9 @@ for (const [name, sets] of [
   ['held out, small', heldOutSmallChannels()],
   ['held out, half of them alone', heldOutThinned()],
   ['held out, without captions', heldOutBare()],
-  ['held out, parts numbered on one side', heldOutUnnumbered()]
+  ['held out, parts numbered on one side', heldOutUnnumbered()],
+  ['held out, in own words', heldOutOwnWords()],
+  ['written by hand', WRITTEN.map(writtenCatalogue)]
 ] as const) {
   const all = sets.map((catalogue) => judge(catalogue, model));
   const mean = (of: (judged: Judged) => number) =>

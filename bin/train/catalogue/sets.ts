@@ -1,8 +1,7 @@
-import type { Item } from '../../../src/lib/core/model/item.ts';
-import { seeded } from '../../../src/lib/core/seeded.ts';
 import { furtherTalks, labelledTalks, type LabelledTalk } from '../speech.ts';
 import { makeCatalogue, together, type Catalogue, type Manner, type Talk } from './catalogue.ts';
 import { CRAFTS, type Craft } from './crafts.ts';
+import { bare, inOwnWords, thinned, unnumbered } from './harder.ts';
 import { talkChannel } from './talkChannel.ts';
 
 const SIZE = { videos: 100, posts: 83 };
@@ -81,21 +80,6 @@ const mixtures = (
     )
   );
 
-/** Of half of what has a twin only the one or the other: what is most like it then is something else. */
-function thinned(catalogue: Catalogue, seed: number): Catalogue {
-  const chance = seeded(seed);
-  const gone = new Set<string>();
-  for (const { video, post, relation } of catalogue.truth)
-    if (relation === 'twin' && chance() < 0.5) gone.add(chance() < 0.5 ? video : post);
-  const isHere = ({ id }: { id: string }): boolean => !gone.has(id);
-  return {
-    ...catalogue,
-    videos: catalogue.videos.filter(isHere),
-    posts: catalogue.posts.filter(isHere),
-    truth: catalogue.truth.filter(({ video, post }) => !gone.has(video) && !gone.has(post))
-  };
-}
-
 /** Channels much of which was never written up, and blogs much of which was never filmed, to learn from. */
 export const tuningThinned = (): Catalogue[] =>
   [
@@ -106,19 +90,6 @@ export const tuningThinned = (): Catalogue[] =>
 /** The same of crafts that nothing was learned from. */
 export const heldOutThinned = (): Catalogue[] =>
   [...heldOutCatalogues(), ...heldOutMixtures()].map((catalogue, i) => thinned(catalogue, 101 + i));
-
-/** Without what is said in the videos, for captions cannot always be read; of every other catalogue without dates. */
-function bare(catalogue: Catalogue, i: number): Catalogue {
-  const undated = (items: Catalogue['videos']) =>
-    i % 2 === 0 ? items : items.map((item) => ({ ...item, published: null }));
-  const isVideo = new Set(catalogue.videos.map(({ id }) => id));
-  return {
-    ...catalogue,
-    videos: undated(catalogue.videos),
-    posts: undated(catalogue.posts),
-    texts: new Map([...catalogue.texts].filter(([id]) => !isVideo.has(id)))
-  };
-}
 
 /** Catalogues of which little more than titles is known, to learn from. */
 export const tuningBare = (): Catalogue[] =>
@@ -131,31 +102,6 @@ export const tuningBare = (): Catalogue[] =>
 export const heldOutBare = (): Catalogue[] =>
   [...heldOutCatalogues(), ...heldOutMixtures()].map(bare);
 
-/** Of many series the parts are numbered on one side only: on the other each has a title of its own. */
-function unnumbered(catalogue: Catalogue, seed: number): Catalogue {
-  const chance = seeded(seed);
-  const sides = new Map<string, Item['kind'] | null>();
-  const retitled = (item: Item): Item => {
-    const [series, part] = item.title.split(PART);
-    if (part === undefined) return item;
-    // The video of a part comes before its post, and decides for the whole series of its channel.
-    const name = `${new URL(item.url).host} ${series!.split(':')[0]}`;
-    if (!sides.has(name)) {
-      const drawn = chance();
-      sides.set(name, drawn < 0.5 ? 'post' : drawn < 0.75 ? 'video' : null);
-    }
-    if (sides.get(name) !== item.kind) return item;
-    const about = (catalogue.texts.get(item.id) ?? '').split(/\s+/).slice(4, 8).join(' ');
-    return { ...item, title: `${series}: ${about}` };
-  };
-  return {
-    ...catalogue,
-    videos: catalogue.videos.map(retitled),
-    posts: catalogue.posts.map(retitled)
-  };
-}
-const PART = /, (?:part|Teil) \d+$/;
-
 /** Catalogues in which half of the series are numbered on one side only, to learn from. */
 export const tuningUnnumbered = (): Catalogue[] =>
   [
@@ -167,6 +113,19 @@ export const tuningUnnumbered = (): Catalogue[] =>
 export const heldOutUnnumbered = (): Catalogue[] =>
   [...heldOutCatalogues(), ...heldOutMixtures()].map((catalogue, i) =>
     unnumbered(catalogue, 101 + i)
+  );
+
+/** Blogs that tell in their own words what was filmed, to learn from. */
+export const tuningOwnWords = (): Catalogue[] =>
+  [
+    ...tuningCatalogues().slice(0, 22),
+    ...tuningMixtures().slice(24),
+    ...tuningSmallChannels().slice(0, 30)
+  ].map((catalogue, i) => inOwnWords(catalogue, 1 + i));
+/** The same of crafts that nothing was learned from. */
+export const heldOutOwnWords = (): Catalogue[] =>
+  [...heldOutCatalogues(), ...heldOutMixtures(), ...heldOutSmallChannels()].map((catalogue, i) =>
+    inOwnWords(catalogue, 101 + i)
   );
 
 /** One catalogue of each of six styles, 600 videos and 500 posts in all; the last three are of crafts never learned from. */

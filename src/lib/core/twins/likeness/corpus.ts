@@ -1,4 +1,5 @@
 import { languagesOf } from './languages.ts';
+import { successiveNumbers } from './successive.ts';
 import { tellItem, Terms, type Told, type ToldItem } from './told.ts';
 
 /** Characters of text that are looked at: of one item, and of a whole catalogue. */
@@ -20,9 +21,14 @@ export function corpusOf(videos: readonly ToldItem[], posts: readonly ToldItem[]
   const count = videos.length + posts.length;
   const most = Math.min(MOST_TEXT, Math.max(LEAST_TEXT, Math.floor(MOST_IN_ALL / (count || 1))));
   const languages = languagesOf([...videos, ...posts]);
-  const [v, p] = [videos, posts].map((all) =>
-    all.map((told) => tellItem(told, languages.get(told) ?? 'und', terms, most))
-  );
+  const [v, p] = [videos, posts].map((all) => {
+    const numbers = successiveNumbers(all.map(({ item }) => item));
+    return all.map((one) => {
+      const told = tellItem(one, languages.get(one) ?? 'und', terms, most);
+      const number = numbers.get(one.item);
+      return told.part || number === undefined ? told : { ...told, part: { number, of: null } };
+    });
+  });
   const seen = new Float32Array(terms.size);
   for (const { title, text, names, tags } of [...v!, ...p!])
     for (const ids of [title, text, names, tags]) for (const id of ids) seen[id]!++;

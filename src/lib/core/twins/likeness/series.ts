@@ -67,7 +67,13 @@ export function partOf(title: string): SeriesPart | null {
     const number = spelt(title);
     return number === null ? null : { number, of: null };
   }
-  return { number: /^\d/.test(found) ? Number(found) : roman(found.toLowerCase()), of: null };
+  return { number: spelledNumber(found.toLowerCase()), of: null };
+}
+
+/** "3", "iii", "three" or "drei", or 0 for what is no number. */
+export function spelledNumber(word: string): number {
+  if (/^\d+$/.test(word)) return Number(word);
+  return SPELT[word] ?? (/^[ivx]+$/.test(word) ? roman(word) : 0);
 }
 
 function spelt(title: string): number | null {
