@@ -3,7 +3,7 @@ import { test } from 'node:test';
 import fc from 'fast-check';
 import { anItem } from '../../testing.ts';
 import { fieldsOf, listFields } from './fields.ts';
-import { chooseVariants, fill } from './fill.ts';
+import { chooseVariants, fill, newBudget } from './fill.ts';
 
 const fields = fieldsOf({
   video: anItem({ id: 'v', kind: 'video', title: 'Warp & <weft>', licence: '', tags: ['a', 'b'] }),
@@ -91,4 +91,20 @@ test('a variant without its closing brace is a finding; fields and whole variant
 test('what repeats without end is told in words', () => {
   const { problems } = fill('{% for i in (1..99999999) %}x{% endfor %}', {}, 'text', 'seed');
   assert.deepEqual(problems, [{ kind: 'syntax', detail: 'it is too long, or repeats too often.' }]);
+});
+
+test('a machine that stalls while a wording is filled does not make it wrong', () => {
+  let reads = 0;
+  const fields = {
+    get stalling() {
+      const until = performance.now() + (++reads === 2 ? 450 : 0);
+      while (performance.now() < until);
+      return 'madder';
+    },
+    name: 'Orla'
+  };
+  const budget = newBudget();
+  const filled = fill('{{ stalling }} by {{ name }}', fields, 'text', 'a', budget);
+  assert.deepEqual(filled, { text: 'madder by Orla', problems: [] });
+  assert.deepEqual(fill('{{ name }}', fields, 'text', 'a', budget).problems, []);
 });

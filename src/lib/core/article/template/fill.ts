@@ -56,7 +56,6 @@ export function fill(
 ): Filled {
   const chosen = chooseVariants(template, seed);
   const unclosed = unclosedVariants(template);
-  const begun = performance.now();
   try {
     if (budget.left <= 0) throw new Error('The layout takes too long to fill.');
     const engine = engines[into];
@@ -64,8 +63,7 @@ export function fill(
     const unknown = engine
       .globalFullVariablesSync(parsed)
       .flatMap((path) => problemOf(path, fields) ?? []);
-    const renderLimit = Math.min(LIMITS.renderLimit, budget.left);
-    const text = String(engine.renderSync(parsed, fields, { renderLimit }));
+    const text = renderWithin(budget, (limits) => engine.renderSync(parsed, fields, limits));
     return { text, problems: [...unclosed, ...unknown] };
   } catch (error) {
     const said = error instanceof Error ? (error.message.split('\n')[0] ?? '') : String(error);
@@ -74,10 +72,34 @@ export function fill(
       text: into === 'html' ? escapeHtml(chosen) : chosen,
       problems: [{ kind: 'syntax', detail }]
     };
-  } finally {
-    budget.left -= performance.now() - begun;
   }
 }
+
+/** What overran its time is tried once more: the machine may have stalled, and a stall does not repeat. */
+function renderWithin(
+  budget: FillBudget,
+  render: (limits: { renderLimit: number }) => unknown
+): string {
+  const renderLimit = Math.min(LIMITS.renderLimit, budget.left);
+  const timed = (): string => {
+    const begun = performance.now();
+    try {
+      return String(render({ renderLimit }));
+    } finally {
+      budget.left -= Math.min(performance.now() - begun, renderLimit);
+    }
+  };
+  try {
+    return timed();
+  } catch (error) {
+    if (!isOutOfTime(error)) throw error;
+    budget.left += renderLimit;
+    return timed();
+  }
+}
+
+const isOutOfTime = (error: unknown): boolean =>
+  error instanceof Error && error.message.startsWith('template render limit exceeded');
 
 function problemOf(path: string, fields: object): FillProblem | null {
   let value: unknown = fields;
