@@ -134,7 +134,7 @@ function translateWeighed(
 }
 
 /** Of each item: so many of those that are most like it are kept, and whatever was published nearest to it. */
-const CLOSEST = 4;
+const CLOSEST = 3;
 /** Log-odds alone below which hardly any pair is one, nor a rival that matters. */
 const HOPELESS = -6;
 

@@ -28,7 +28,7 @@ export interface Proposing {
 
 /** From which chance on a pair is sure, and from which it is worth a look. */
 export const SURE = 0.7;
-export const DOUBTFUL = 0.12;
+export const DOUBTFUL = 0.09;
 
 /**
  * Which videos and posts that nothing ties yet tell the same thing. They are assigned to each other by the best
