@@ -66,3 +66,10 @@ test('a number that nothing goes on from, that counts things, or that stands els
     [null, null]
   );
 });
+
+test('a title without end that was made to be slow is read at once', () => {
+  const began = performance.now();
+  assert.deepEqual(numbersOf(["a'".repeat(150_000)]), [null]);
+  // It takes some milliseconds, and minutes where each letter is tried as the beginning of the word.
+  assert.ok(performance.now() - began < 5_000);
+});

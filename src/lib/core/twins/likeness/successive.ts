@@ -3,7 +3,7 @@ import { spelledNumber } from './series.ts';
 
 /** A number after a word, with nothing behind it: "evening two: …", "Kitchen 3", "Loom II". */
 const NUMBERED =
-  /(?<![\p{L}\d])(\p{L}[\p{L}\p{M}'’]{2,}) (\d{1,2}|[ivx]{1,5}|\p{L}{3,6})(?=$|[:,.)\]|]|\s[|–—-])/giu;
+  /(?<![\p{L}\p{M}\d'’])(\p{L}[\p{L}\p{M}'’]{2,}) (\d{1,2}|[ivx]{1,5}|\p{L}{3,6})(?=$|[:,.)\]|]|\s[|–—-])/giu;
 
 /**
  * Numbers that are those of a series only because the title before, and the next, of the same place go on counting:
