@@ -88,6 +88,22 @@ test('a voice file of one’s own is added, told about, speaks, and is removed',
   await expect(form.getByText(/times faster than it speaks/)).toHaveCount(0);
 });
 
+test('a voice whose program does not come is told, and tried again', async ({ home: page }) => {
+  const program = /\/voice\.worker[^/]*$/;
+  await page.route(program, (route) => route.abort());
+  await row(page, FLAX).focus();
+  await page.keyboard.press('v');
+  const told = voiceForm(page).getByRole('alert');
+  await expect(told).toContainText('could not be loaded', within(20));
+  await page.getByText('Export', { exact: true }).click();
+  const wav = page.getByRole('button', { name: 'Sound (WAV)' });
+  await expect(wav).toBeDisabled();
+  await page.unroute(program);
+  await told.getByRole('button', { name: 'Try again' }).click();
+  await expect(wav).toBeEnabled(within(30));
+  await expect(told).toHaveCount(0);
+});
+
 test('the script is read aloud into a microphone, sentence by sentence', async ({ app }) => {
   // A microphone in which somebody speaks, again and again.
   const heard = join(folder, 'microphone.wav');

@@ -25,9 +25,9 @@
     <p class="font-semibold">{item ? `${item}: ` : ''}{words.what}</p>
     <p>{words.todo}</p>
     {#if detail || problem.url}
-      <p class="break-all text-quiet">
+      <p class="wrap-anywhere text-quiet">
         {detail}
-        {#if problem.url}<span class="figures">{problem.url}</span>{/if}
+        {#if problem.url}<span class="figures break-all">{problem.url}</span>{/if}
       </p>
     {/if}
     {#if actions}<div class="flex flex-wrap gap-2 pt-1">{@render actions()}</div>{/if}

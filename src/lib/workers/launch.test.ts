@@ -54,3 +54,48 @@ test('a worker that does not come to itself is ended, its calls fail, and anothe
   await new Promise((done) => setTimeout(done, 150));
   assert.equal(ended, 1);
 });
+
+test('a worker that is ended while it works fails its calls, rather than leave them open for ever', async () => {
+  const worker = launch<NarrationApi>(() => {
+    const made = new Worker(new URL('./narration.worker.ts', import.meta.url), { name: 'test' });
+    return Object.assign(made, { terminate() {}, postMessage() {} });
+  });
+  assert.equal(worker.isBusy(), false);
+  const asked = worker().languageOf('One.');
+  assert.equal(worker.isBusy(), true);
+  worker.end();
+  await assert.rejects(
+    () => asked,
+    (error) => error instanceof PlaceError && error.problem.kind === 'stopped'
+  );
+  assert.equal(worker.isBusy(), false);
+});
+
+test('a worker whose program cannot be loaded says so at once, and is loaded anew with the next call', async () => {
+  const listening: (() => void)[] = [];
+  let isOut = true;
+  const worker = launch<NarrationApi>(() => {
+    const made = new Worker(new URL('./narration.worker.ts', import.meta.url), { name: 'test' });
+    const listen = made.addEventListener.bind(made);
+    return Object.assign(made, {
+      terminate() {},
+      addEventListener(...[type, listener]: Parameters<Worker['addEventListener']>) {
+        if (type === 'error') listening.push(listener as () => void);
+        else listen(type, listener);
+      },
+      ...(isOut && { postMessage() {} })
+    });
+  });
+  const asked = worker().languageOf('One.');
+  listening[0]?.();
+  await assert.rejects(
+    () => asked,
+    (error) => error instanceof PlaceError && /could not be loaded/.test(error.problem.detail)
+  );
+  isOut = false;
+  assert.equal(await worker().languageOf('Beat softly after every pick of the weft.'), 'en');
+  // What goes wrong within a call once it runs is told by that call.
+  listening[1]?.();
+  assert.equal(await worker().languageOf('Die Kette wird mit ruhigen Händen geschärt.'), 'de');
+  assert.equal(listening.length, 2);
+});

@@ -4,7 +4,12 @@ import { PlaceError } from '$lib/core/model/place.ts';
 /** A worker that is started when it is first used. */
 export interface Launcher<T> {
   (): Remote<T>;
-  /** Ends the worker with all that it holds; it starts anew when it is used again. */
+  /** Whether calls are under way. */
+  isBusy(): boolean;
+  /**
+   * Ends the worker with all that it holds; it starts anew when it is used again. Calls that are under
+   * way fail with `stopped`.
+   */
   end(): void;
 }
 
@@ -14,53 +19,74 @@ const LOOK_EVERY = 5_000;
 const PATIENCE = 60_000;
 /** For workers that reckon with the user's own film and sound, which may take long on a slow machine. */
 export const MEDIA_PATIENCE = 600_000;
+const NOT_LOADED = 'A part of this application could not be loaded. Is its server running?';
+type ProblemFields = ConstructorParameters<typeof PlaceError>[0];
 
 /**
  * Readies a worker to be started when it is first used. One that does not come to itself for a minute,
  * as with input that was made to hold it up, is ended: its calls fail with `too-heavy`, and the next
- * call starts another one.
+ * call starts another one. So it is with one whose program cannot be loaded, at once and with `internal`.
  * @param start makes the worker; its address must stand there, for the build to find it
  */
 export function launch<T>(
   start: () => Worker,
   { lookEvery = LOOK_EVERY, patience = PATIENCE } = {}
 ): Launcher<T> {
-  let running: { worker: Worker; remote: Remote<T>; forget: () => void } | null = null;
-  const end = () => {
-    running?.forget();
-    running?.worker.terminate();
+  let running: { worker: Worker; watched: Watched<T> } | null = null;
+  const endWith = (problem: ProblemFields) => {
+    const ended = running;
     running = null;
+    ended?.worker.terminate();
+    ended?.watched.fail(problem);
   };
   const begin = () => {
     const worker = start();
-    const watched = watch(wrap<T>(worker), { lookEvery, patience }, () => {
-      if (running?.worker === worker) end();
+    const endThis = (problem: ProblemFields) => {
+      if (running?.worker === worker) endWith(problem);
+    };
+    let hasAnswered = false;
+    worker.addEventListener('message', () => (hasAnswered = true));
+    worker.addEventListener('error', () => {
+      if (!hasAnswered) endThis({ kind: 'internal', detail: NOT_LOADED });
     });
-    return { worker, ...watched };
+    const giveUp = () => endThis({ kind: 'too-heavy' });
+    return { worker, watched: watch(wrap<T>(worker), { lookEvery, patience }, giveUp) };
   };
-  const launcher = () => (running ??= begin()).remote;
-  return Object.assign(launcher, { end });
+  const launcher = () => (running ??= begin()).watched.remote;
+  return Object.assign(launcher, {
+    isBusy: () => running?.watched.isBusy() ?? false,
+    end: () => endWith({ kind: 'stopped' })
+  });
 }
 
 type Call = (...given: unknown[]) => Promise<unknown>;
 
-/** A remote whose calls fail when its worker does not answer any more. */
+interface Watched<T> {
+  remote: Remote<T>;
+  isBusy(): boolean;
+  /** Fails all calls that are under way. */
+  fail(problem: ProblemFields): void;
+}
+
+/** A remote whose calls can be failed, and that is given up when its worker does not answer any more. */
 function watch<T>(
   remote: Remote<T>,
   { lookEvery, patience }: { lookEvery: number; patience: number },
-  gaveUp: () => void
-): { remote: Remote<T>; forget: () => void } {
+  giveUp: () => void
+): Watched<T> {
   const waiting = new Set<(problem: PlaceError) => void>();
   let timer: ReturnType<typeof setTimeout> | undefined;
+  let late: ReturnType<typeof setTimeout> | undefined;
 
-  const forget = () => clearTimeout(timer);
+  const fail = (fields: ProblemFields) => {
+    clearTimeout(timer);
+    clearTimeout(late);
+    const problem = new PlaceError(fields);
+    for (const failOne of waiting) failOne(problem);
+    waiting.clear();
+  };
   const look = async () => {
-    const late = setTimeout(() => {
-      gaveUp();
-      const problem = new PlaceError({ kind: 'too-heavy' });
-      for (const fail of waiting) fail(problem);
-      waiting.clear();
-    }, patience);
+    late = setTimeout(giveUp, patience);
     // Whatever is asked for is answered as soon as the worker comes to itself.
     await (remote as Record<string, unknown>).isAlive;
     clearTimeout(late);
@@ -68,19 +94,20 @@ function watch<T>(
   };
   const watched = (call: Call): Call =>
     async function (...given) {
-      let fail: (problem: PlaceError) => void = () => {};
-      const hung = new Promise<never>((_, reject) => (fail = reject));
-      waiting.add(fail);
+      let failThis: (problem: PlaceError) => void = () => {};
+      const failed = new Promise<never>((_, reject) => (failThis = reject));
+      waiting.add(failThis);
       timer ??= setTimeout(() => void look(), lookEvery);
       try {
-        return await Promise.race([call(...given), hung]);
+        return await Promise.race([call(...given), failed]);
       } finally {
-        waiting.delete(fail);
+        waiting.delete(failThis);
       }
     };
   const calls = new Map<PropertyKey, Call>();
   return {
-    forget,
+    isBusy: () => waiting.size > 0,
+    fail,
     remote: new Proxy(remote as object, {
       get(target, name) {
         if (typeof name === 'symbol') return Reflect.get(target, name) as unknown;

@@ -27,14 +27,18 @@ const voices = Array.from({ length: AT_ONCE }, (_, n) =>
 /** One of the workers that speak, for what is not said sentence by sentence. */
 export const voiceWorker = (): Remote<VoiceApi> => voices[0]!();
 
-/** Gives back what the engines hold, unless one of them is speaking. They start anew when needed. */
+/** Gives back what the engines hold, unless one of them is at work. They start anew when needed. */
 export function restVoices(): void {
-  if (underWay.size > 0) return;
+  if (voices.some((voice) => voice.isBusy())) return;
   for (const voice of voices) voice.end();
 }
 
-/** Has an engine loaded before the first sentence. */
+/** Has an engine loaded before the first sentence. What cannot be loaded says so when it is to speak. */
 export async function readyVoices(engine: VoiceChoice['engine']): Promise<void> {
+  await loadVoices(engine).catch(() => {});
+}
+
+async function loadVoices(engine: VoiceChoice['engine']): Promise<void> {
   const [first, ...others] = voices.map((start) => start());
   if (engine === 'flite' && first) {
     const program = await first.programOfFlite().catch(() => null);
@@ -112,12 +116,13 @@ export async function sayAll(
   }
   let [next, done] = [0, spoken.length - missing.length];
   if (done > 0) onProgress(done);
-  const work = async (worker: Remote<VoiceApi>) => {
+  // Between two sentences the engines may have been given back.
+  const work = async (start: () => Remote<VoiceApi>) => {
     while (next < missing.length) {
       signal.throwIfAborted();
       const places = missing.slice(next, (next += TOGETHER[voice.engine]));
       const texts = places.map((at) => spoken[at] ?? '');
-      for (const [i, one] of (await say(worker, texts, voice, today)).entries())
+      for (const [i, one] of (await say(start(), texts, voice, today)).entries())
         said[places[i]!] = one;
       onProgress((done += places.length));
     }
@@ -129,6 +134,6 @@ export async function sayAll(
       await learnWords(texts, voice).catch(() => {});
     }
   }
-  await Promise.all(voices.slice(0, missing.length).map((start) => work(start())));
+  await Promise.all(voices.slice(0, missing.length).map(work));
   return said;
 }

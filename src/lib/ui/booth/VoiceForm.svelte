@@ -11,6 +11,7 @@
   import { silentMessage, toneLabels, voiceMessage } from '$lib/ui/boothMessages.ts';
   import { plural } from '$lib/ui/messages.ts';
   import { live } from '$lib/ui/live.svelte.ts';
+  import ProblemNote from '$lib/ui/ProblemNote.svelte';
   import OwnReading from './OwnReading.svelte';
   import OwnVoices from './OwnVoices.svelte';
   import type { Booth } from './boothState.svelte.ts';
@@ -129,7 +130,13 @@
           >Play this scene’s sentence</button
         >
       </div>
-      {#if silent.length > 0}
+      {#if booth.notSaid}
+        <ProblemNote problem={booth.notSaid} item="Saying the sentences">
+          {#snippet actions()}
+            <button class="plain btn btn-sm" onclick={() => booth.sayLines()}>Try again</button>
+          {/snippet}
+        </ProblemNote>
+      {:else if silent.length > 0}
         <p role="alert">
           {plural(silent.length, 'sentence has', 'sentences have')} no voice and will only be shown:
           {silentMessage(silent[0] ?? 'silent')}

@@ -14,7 +14,7 @@ import { pictureGaps } from '$lib/core/narration/pictures/gaps.ts';
 import { splitLine } from '$lib/core/narration/splitLine.ts';
 import type { Script } from '$lib/core/narration/script.ts';
 import type { Item } from '$lib/core/model/item.ts';
-import type { Place } from '$lib/core/model/place.ts';
+import type { Place, Problem } from '$lib/core/model/place.ts';
 import { getBody, getItem } from '$lib/data/items.ts';
 import { getPlace, placesOfKind } from '$lib/data/places.ts';
 import { readNarration, updateNarration } from '$lib/data/narrations.ts';
@@ -68,6 +68,8 @@ export class Booth {
   current = $state(0);
   /** Whether every line was tried to be said since the last change. */
   isSaid = $state(false);
+  /** Why lines could not be tried to be said. */
+  notSaid = $state.raw<Problem | null>(null);
 
   #html = '';
   #saying: AbortController | null = null;
@@ -415,8 +417,9 @@ export class Booth {
     const mine = new AbortController();
     this.#saying = mine;
     this.isSaid = false;
+    this.notSaid = null;
     const { scenes, voice } = $state.snapshot(narration) as Narration;
-    const { value } = await attempt(() =>
+    const { value, problem } = await attempt(() =>
       runTask(
         'Saying the sentences',
         (signal, report) =>
@@ -424,7 +427,9 @@ export class Booth {
         mine.signal
       )
     );
-    if (!value || mine.signal.aborted) return;
+    if (mine.signal.aborted) return;
+    this.notSaid = problem;
+    if (!value) return;
     this.said = value;
     this.isSaid = true;
     await this.layOut();
