@@ -153,8 +153,10 @@
           >
         {/each}
         {#each [['captions', 'Captions (WebVTT)'], ['word-captions', 'Captions with word times'], ['script', 'Script text'], ['card', 'This card (PNG)'], ['wav', 'Sound (WAV)']] as const as [what, label] (what)}
-          <button class="plain btn btn-sm" disabled={!booth.isSaid} onclick={() => takeOut(what)}
-            >{label}</button
+          <button
+            class="plain btn btn-sm"
+            disabled={narration.scenes.length === 0}
+            onclick={() => takeOut(what)}>{label}</button
           >
         {/each}
       </div>

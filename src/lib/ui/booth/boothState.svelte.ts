@@ -66,8 +66,6 @@ export class Booth {
   /** Addresses that lead to no picture. */
   missing = $state.raw<string[]>([]);
   current = $state(0);
-  /** Whether every line was tried to be said since the last change. */
-  isSaid = $state(false);
   /** Why lines could not be tried to be said. */
   notSaid = $state.raw<Problem | null>(null);
 
@@ -416,7 +414,6 @@ export class Booth {
     this.#saying?.abort();
     const mine = new AbortController();
     this.#saying = mine;
-    this.isSaid = false;
     this.notSaid = null;
     const { scenes, voice } = $state.snapshot(narration) as Narration;
     const { value, problem } = await attempt(() =>
@@ -431,7 +428,6 @@ export class Booth {
     this.notSaid = problem;
     if (!value) return;
     this.said = value;
-    this.isSaid = true;
     await this.layOut();
   }
 
