@@ -60,11 +60,11 @@ export function benchPairs(): void {
       heldOutOwnWords()
     ],
     [
-      'three channels written by hand, with few captions or none, 57 twins',
+      'four channels written by hand, with few captions or none, one of them with its posts in another language, 74 twins',
       WRITTEN.map(writtenCatalogue)
     ],
     [
-      'these three with half of all twins torn apart, eight times each',
+      'these four with half of all twins torn apart, eight times each',
       WRITTEN.flatMap((name) =>
         Array.from({ length: 8 }, (_, i) => thinned(writtenCatalogue(name), 1 + i))
       )

@@ -3,7 +3,7 @@ import { anItem } from '../../../src/lib/core/testing.ts';
 import type { Catalogue } from './catalogue.ts';
 
 /** Each is judged by itself; from none of them is anything learned. */
-export const WRITTEN = ['hives', 'radios', 'wheels'] as const;
+export const WRITTEN = ['hives', 'radios', 'wheels', 'stars'] as const;
 type WrittenName = (typeof WRITTEN)[number];
 
 /**
