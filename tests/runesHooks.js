@@ -18,8 +18,14 @@ export function resolve(specifier, context, next) {
   return { url: new URL(file, import.meta.url).href, shortCircuit: true };
 }
 
-/** Compiles modules with runes, as the build does. */
+/** Compiles modules with runes and gives assets by their address, as the build does. */
 export async function load(url, context, next) {
+  if (/\?url\b/.test(url))
+    return {
+      format: 'module',
+      source: `export default ${JSON.stringify(url)}`,
+      shortCircuit: true
+    };
   if (!url.endsWith('.svelte.ts')) return next(url, context);
   // Loaded when needed: most tests need no compiler, and loading takes a second.
   const [{ compileModule }, { default: ts }] = await Promise.all([

@@ -226,7 +226,10 @@ export class Booth {
     if (!this.narration) return;
     Object.assign(this.narration, structuredClone(fields));
     this.current = Math.max(0, Math.min(this.current, this.narration.scenes.length - 1));
-    if (fields.scenes) void this.drawPictures();
+    if (!fields.scenes) return;
+    for (const { id, text } of fields.scenes.flatMap((s) => s.lines))
+      if (this.#unsaid.has(`${id} ${text}`)) void this.#sayAnew(id, text);
+    void this.drawPictures();
   }
 
   /** Changes the scenes by hand, as a step of its own. */
@@ -337,15 +340,25 @@ export class Booth {
 
   /** Writes a line otherwise; what is said and shown of it follows, as part of the same step. */
   async rewrite(lineId: string, text: string): Promise<void> {
-    if (!this.narration) return;
     this.#onLine(lineId, (line) => ({ ...line, text }));
+    await this.#sayAnew(lineId, text);
+  }
+
+  /** Texts of lines that were undone or typed over before they were turned into speech. */
+  readonly #unsaid = new Set<string>();
+
+  async #sayAnew(lineId: string, text: string): Promise<void> {
+    if (!this.narration) return;
+    const key = `${lineId} ${text}`;
+    this.#unsaid.add(key);
     const step = this.autosave.step();
     const options = $state.snapshot(this.narration.options) as Narration['options'];
     const spoken = await narrationWorker().spoken(text, options);
     const scene = this.narration.scenes.find((s) => s.lines.some((l) => l.id === lineId));
     const line = scene?.lines.find((l) => l.id === lineId);
-    // What was typed meanwhile has its own answer to come.
+    // What was typed meanwhile has its own answer to come; what was undone is asked for when it is redone.
     if (!scene || line?.text !== text) return;
+    this.#unsaid.delete(key);
     if (line.spoken || spoken)
       this.autosave.extend(step, () => this.#onLine(lineId, (l) => ({ ...l, spoken })));
     await this.#showAnew(scene, step);
