@@ -10,7 +10,8 @@ import {
   row,
   test,
   togglePart,
-  within
+  within,
+  wasReadBack
 } from './app.ts';
 import { makeArchive, retitle } from './archiveView.ts';
 import { newLane, plannedLane, station } from './lanesView.ts';
@@ -110,7 +111,7 @@ test.describe('by axe', () => {
     await page.getByRole('radio', { name: 'Public, now' }).check();
     await page.getByRole('button', { name: 'Publish now' }).click();
     await expect(page.getByText(/^At the blog: public/)).toBeVisible();
-    await idle(page);
+    await wasReadBack(page);
     await page.getByRole('link', { name: 'In step', exact: true }).first().click();
     // Captions are read again of videos that are paired with what was made of them.
     await expect(row(page, TWILL)).toHaveAccessibleName(/In step/);

@@ -284,6 +284,21 @@ export const row = (page: Page, title: string) =>
 export const idle = (page: Page) =>
   expect(page.getByRole('contentinfo', { name: 'Deck' }).getByRole('progressbar')).toHaveCount(0);
 
+/** The blog was read once more after it took what was sent: what changes there from now on is somebody's hand. */
+export const wasReadBack = (page: Page) =>
+  expect
+    .poll(() =>
+      page.evaluate(async () => {
+        const asked = indexedDB.open('swift-twin');
+        await new Promise((done) => (asked.onsuccess = done));
+        const read = asked.result.transaction('outbox').objectStore('outbox').getAll();
+        await new Promise((done) => (read.onsuccess = done));
+        asked.result.close();
+        return (read.result as { held: string }[]).every(({ held }) => held !== '');
+      })
+    )
+    .toBe(true);
+
 /** Opens the desk of an upload from the home view. */
 export async function openDesk(page: Page, title: string): Promise<void> {
   await row(page, title).focus();

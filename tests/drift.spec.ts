@@ -1,5 +1,14 @@
 import type { Page } from '@playwright/test';
-import { expect, idle, openDesk, row, test, type WorldControl, within } from './app.ts';
+import {
+  expect,
+  idle,
+  openDesk,
+  row,
+  test,
+  type WorldControl,
+  wasReadBack,
+  within
+} from './app.ts';
 
 const TWILL = 'Threading a four-shaft twill, slowly';
 const ID = 'threading-a-twill';
@@ -12,7 +21,7 @@ async function publish(page: Page, title = TWILL): Promise<void> {
   await page.getByRole('radio', { name: 'Public, now' }).check();
   await page.getByRole('button', { name: 'Publish now' }).click();
   await expect(page.getByText(/^At the blog: public/)).toBeVisible();
-  await idle(page);
+  await wasReadBack(page);
   await page.getByRole('link', { name: 'In step', exact: true }).first().click();
   await expect(row(page, title)).toHaveAccessibleName(/In step/);
 }

@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { expect, idle, openDesk, row, test } from './app.ts';
+import { expect, openDesk, row, test, wasReadBack } from './app.ts';
 
 const TWILL = 'Threading a four-shaft twill, slowly';
 const title = (page: Page) => page.getByRole('textbox', { name: 'Title', exact: true });
@@ -48,7 +48,7 @@ test('a post that was changed at the blog is shown beside ours, and nothing is o
   await openDesk(page, TWILL);
   await page.getByRole('button', { name: 'Save as draft' }).click();
   await expect(page.getByText(/^At the blog: a draft, since/)).toBeVisible();
-  await idle(page);
+  await wasReadBack(page);
   await world.addToPost(TWILL, 'A word of my own, written at the blog.');
   await page.getByRole('textbox', { name: 'Excerpt' }).fill('Another excerpt');
   await page.getByRole('button', { name: 'Update the draft' }).click();

@@ -79,7 +79,7 @@ export class MicropubBlog extends MicropubPlace {
     return properties && heldOf(properties);
   }
 
-  isAsSent(held: Held, sent: Payload): boolean {
+  isAsSent(held: Pick<Held, 'fingerprint'>, sent: Payload): boolean {
     if (!isPost(sent)) return true;
     return held.fingerprint === heldOf(toProperties(sent, '')).fingerprint;
   }

@@ -12,6 +12,7 @@ import {
 } from './outbox.ts';
 import { deliver, type EntryStore, type Target } from './deliver.ts';
 import { aPostPayload } from '../testing.ts';
+import type { Payload } from './payload.ts';
 
 const payload = (title: string) => aPostPayload({ title, status: 'draft' });
 
@@ -270,4 +271,63 @@ test('whatever fails, crashes or comes late: exactly what is wanted, exactly onc
     ),
     { numRuns: 1000, seed: 20_260_101 }
   );
+});
+
+/** A place that can be read, where somebody may be writing as well. `alters`: how it writes what it takes. */
+function readPlace(alters = (text: string) => text) {
+  const place = { text: '', typed: [] as string[] };
+  const world = new World([], []);
+  const write = (sent: Payload) => {
+    place.text = alters(sent.title);
+    // Somebody who had the editor open saves it before it is read again.
+    place.text = place.typed.shift() ?? place.text;
+    return Promise.resolve('https://b.example/1');
+  };
+  const target: Target = {
+    findByKey: () => Promise.resolve(null),
+    publish: write,
+    update: (_, sent) => write(sent),
+    remove: () => Promise.resolve(),
+    look: () =>
+      Promise.resolve({
+        ...{ fingerprint: place.text, title: place.text, html: '', status: 'draft', excerpt: '' },
+        ...{ tags: [], picture: '' }
+      }),
+    isAsSent: ({ fingerprint }, sent) => fingerprint === sent.title
+  };
+  const send = async (title: string) => {
+    const known = await world.store.load(KEY);
+    const wish = known && changeRequest(known, { wanted: 'published', payload: payload(title) }, 1);
+    await world.store.save(wish ?? { ...anEntry(world), payload: payload(title) });
+    const surroundings = { store: world.store, target, now: () => (world.now += 10) };
+    return deliver(KEY, { ...surroundings, chance: () => 1 });
+  };
+  return { place, send };
+}
+
+test('what was changed at the place since it was sent is not overwritten', async () => {
+  const { place, send } = readPlace();
+  await send('One');
+  place.text = 'One, by hand';
+  assert.equal((await send('Two'))?.theirs?.title, 'One, by hand');
+  assert.equal(place.text, 'One, by hand');
+});
+
+test('nor is what was changed between an update and the look after it', async () => {
+  const { place, send } = readPlace();
+  await send('One');
+  place.typed.push('By hand');
+  assert.equal((await send('Two'))?.state, 'published');
+  assert.equal((await send('Three'))?.theirs?.title, 'By hand');
+  assert.equal(place.text, 'By hand');
+});
+
+test('a place that writes all it takes in a way of its own is no reason to ask', async () => {
+  const { place, send } = readPlace((text) => text.toUpperCase());
+  for (const title of ['One', 'Two', 'Three']) {
+    assert.equal((await send(title))?.state, 'published');
+    assert.equal(place.text, title.toUpperCase());
+  }
+  place.text = 'By hand';
+  assert.equal((await send('Four'))?.theirs?.title, 'By hand');
 });

@@ -28,7 +28,7 @@ export interface Target {
   /** What stands at an address now, or null where that cannot be told or is nothing. */
   look?(url: string): Promise<Held | null>;
   /** Whether what stands there is what was sent, but for how the place writes it. */
-  isAsSent?(held: Held, sent: Payload): boolean;
+  isAsSent?(held: Pick<Held, 'fingerprint'>, sent: Payload): boolean;
 }
 
 /** Where entries are kept. `save` resolves when the entry is safe. */
@@ -85,7 +85,7 @@ export async function deliver(
     looked = outcome.came === 'not-found' ? true : command.do === 'find' ? looked : false;
     const after = afterCommand(begun, command, outcome, now(), chance());
     await store.save(after);
-    if (outcome.came === 'published') await noteHeld(after, target, store);
+    if (outcome.came === 'published') await noteHeld(after, begun, target, store);
   }
 }
 
@@ -110,12 +110,26 @@ async function changedThere(
   }
 }
 
-/** Notes how the place holds what it took, so that a later change by hand is told from it. */
-async function noteHeld(entry: OutboxEntry, target: Target, store: EntryStore): Promise<void> {
-  if (!target.look || isChange(entry.payload)) return;
-  // Where it cannot be read now, the next update compares with what was sent.
-  const there = await target.look(entry.url).catch(() => null);
-  if (there) await store.save({ ...entry, held: there.fingerprint });
+/**
+ * Notes how the place holds what it took, so that a later change by hand is told from it. Where it held the version
+ * before just as it was sent and not this one, somebody may have been there between the two calls: nothing is noted, and
+ * the next update compares with what was sent.
+ */
+async function noteHeld(
+  after: OutboxEntry,
+  { held, sent }: OutboxEntry,
+  target: Target,
+  store: EntryStore
+): Promise<void> {
+  if (!target.look || isChange(after.payload)) return;
+  // Where it cannot be read now, the next update compares with what was sent as well.
+  const there = await target.look(after.url).catch(() => null);
+  if (!there) return;
+  const isAsSent = (fingerprint: string, payload: Payload) =>
+    target.isAsSent?.({ fingerprint }, payload) ?? true;
+  const wasAsSent = held !== '' && sent !== null && isAsSent(held, sent);
+  if (wasAsSent && !isAsSent(there.fingerprint, after.payload)) return;
+  await store.save({ ...after, held: there.fingerprint });
 }
 
 /** The problem that keeps a command from being begun, or null. */
