@@ -23,6 +23,8 @@ const TWILL = 'Threading a four-shaft twill, slowly';
 
 /** Finds nothing as the page is, and nothing of its colours in the dark. */
 async function expectNoFindings(page: Page, where: string) {
+  // A page that was just asked for is empty until its program has come.
+  await expect(page.locator('h1').first()).toBeAttached();
   await expectNone(page, where, (axe) =>
     axe.withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'])
   );
