@@ -61,13 +61,16 @@ test('a worker that is ended while it works fails its calls, rather than leave t
     return Object.assign(made, { terminate() {}, postMessage() {} });
   });
   assert.equal(worker.isBusy(), false);
-  const asked = worker().languageOf('One.');
+  const remote = worker();
+  const asked = remote.languageOf('One.');
   assert.equal(worker.isBusy(), true);
   worker.end();
-  await assert.rejects(
-    () => asked,
-    (error) => error instanceof PlaceError && error.problem.kind === 'stopped'
-  );
+  // Nor does one that comes later, of somebody who held on to it.
+  for (const call of [asked, remote.languageOf('Two.')])
+    await assert.rejects(
+      () => call,
+      (error) => error instanceof PlaceError && error.problem.kind === 'stopped'
+    );
   assert.equal(worker.isBusy(), false);
 });
 

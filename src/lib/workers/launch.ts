@@ -64,7 +64,7 @@ type Call = (...given: unknown[]) => Promise<unknown>;
 interface Watched<T> {
   remote: Remote<T>;
   isBusy(): boolean;
-  /** Fails all calls that are under way. */
+  /** Fails all calls, those that are under way and those to come: the worker is not there any more. */
   fail(problem: ProblemFields): void;
 }
 
@@ -75,14 +75,15 @@ function watch<T>(
   giveUp: () => void
 ): Watched<T> {
   const waiting = new Set<(problem: PlaceError) => void>();
+  let over: PlaceError | null = null;
   let timer: ReturnType<typeof setTimeout> | undefined;
   let late: ReturnType<typeof setTimeout> | undefined;
 
   const fail = (fields: ProblemFields) => {
     clearTimeout(timer);
     clearTimeout(late);
-    const problem = new PlaceError(fields);
-    for (const failOne of waiting) failOne(problem);
+    over = new PlaceError(fields);
+    for (const failOne of waiting) failOne(over);
     waiting.clear();
   };
   const look = async () => {
@@ -94,6 +95,7 @@ function watch<T>(
   };
   const watched = (call: Call): Call =>
     async function (...given) {
+      if (over) throw over;
       let failThis: (problem: PlaceError) => void = () => {};
       const failed = new Promise<never>((_, reject) => (failThis = reject));
       waiting.add(failThis);

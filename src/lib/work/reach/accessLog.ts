@@ -37,15 +37,10 @@ export function readAccessLog(
 ): Promise<FoundVisits | null> {
   return runTask(`Reading ${file.name}`, async (signal, report) => {
     const tags = await linkTagNames();
-    const isStopped = new Promise<never>((_, stop) =>
-      signal.addEventListener('abort', () => {
-        reachWorker.end();
-        stop(signal.reason as Error);
-      })
-    );
+    // A file may be read for minutes in one go.
+    signal.addEventListener('abort', () => reachWorker.end());
     const told = proxy((done: number) => report(`${Math.round(done * 100)} %`, done));
-    const found = reachWorker().readLog(blog, file, own, tags, localZone(), told);
-    return Promise.race([found, isStopped]);
+    return reachWorker().readLog(blog, file, own, tags, localZone(), told);
   });
 }
 
